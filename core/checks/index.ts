@@ -1,0 +1,5 @@
+/** The answer log, decks that are complete and never repeat, where a check stands and what it says. */
+export * from "./answers.ts";
+export * from "./deck.ts";
+export * from "./result.ts";
+export * from "./shuffle.ts";

@@ -1,0 +1,115 @@
+import type { Gpc } from "#core/phonics";
+
+/** What one child needs: 0 (nothing to do, or unknown) to 1 (a gap) per correspondence. */
+export interface Learner {
+  readonly id: string;
+  readonly needs: ReadonlyMap<Gpc, number>;
+  /** Correspondences that are secure: time spent on these is wasted for this child. */
+  readonly secure: ReadonlySet<Gpc>;
+}
+
+export interface MemberFit {
+  readonly id: string;
+  /** Targets this child needs. */
+  readonly fits: readonly Gpc[];
+  /** Targets this child already has secure. */
+  readonly has: readonly Gpc[];
+  /** Targets of which nothing calls for teaching now: not checked, or right the last time. */
+  readonly unsure: readonly Gpc[];
+  /** Needs of this child that the group does not serve. */
+  readonly unserved: readonly Gpc[];
+  /** Share of the targets that this child needs, 0 to 1. */
+  readonly share: number;
+}
+
+export interface GroupFit {
+  readonly targets: readonly Gpc[];
+  readonly members: readonly MemberFit[];
+  /** Mean of the members' shares, 0 to 1. */
+  readonly share: number;
+}
+
+/** Wasted time counts a little less than need. */
+export const WASTE = 0.35;
+
+/**
+ * What a group would best work on: at most `most` correspondences with the greatest shared need, less the
+ * time wasted on members who have them secure; earlier in the teaching order wins a tie. The targets come
+ * back in teaching order.
+ */
+export function chooseTargets(members: readonly Learner[], order: readonly Gpc[], most: number): readonly Gpc[] {
+  const place = new Map(order.map((gpc, at) => [gpc, at]));
+  const needed = new Set(members.flatMap((member) => [...member.needs.keys()]));
+  const scored = [...needed].map((gpc) => ({
+    gpc,
+    worth: worthOf(members, gpc),
+    at: place.get(gpc) ?? order.length,
+  }));
+  return scored
+    .filter(({ worth }) => worth > 0)
+    .sort((one, other) => other.worth - one.worth || one.at - other.at)
+    .slice(0, most)
+    .sort((one, other) => one.at - other.at)
+    .map(({ gpc }) => gpc);
+}
+
+function worthOf(members: readonly Learner[], gpc: Gpc): number {
+  let need = 0;
+  let waste = 0;
+  for (const member of members) {
+    need += member.needs.get(gpc) ?? 0;
+    if (member.secure.has(gpc)) waste++;
+  }
+  return need - WASTE * waste;
+}
+
+/** How each member fits the targets. */
+export function fitOf(members: readonly Learner[], targets: readonly Gpc[]): GroupFit {
+  const fits = members.map((member) => {
+    const needed = targets.filter((gpc) => (member.needs.get(gpc) ?? 0) > 0);
+    const has = targets.filter((gpc) => member.secure.has(gpc));
+    return {
+      id: member.id,
+      fits: needed,
+      has,
+      unsure: targets.filter((gpc) => !needed.includes(gpc) && !has.includes(gpc)),
+      unserved: [...member.needs.keys()].filter((gpc) => !targets.includes(gpc)),
+      share: targets.length === 0 ? 0 : needed.length / targets.length,
+    };
+  });
+  const share = fits.length === 0 ? 0 : fits.reduce((sum, fit) => sum + fit.share, 0) / fits.length;
+  return { targets, members: fits, share };
+}
+
+/**
+ * One sentence that says why these children are together, with the numbers behind it. `show` writes a
+ * correspondence the way this screen does, `name` a child.
+ */
+export function whyGroup(fit: GroupFit, show: (gpc: Gpc) => string, name: (id: string) => string): string {
+  const size = fit.members.length;
+  if (size === 0) return "No one is in this group yet.";
+  if (fit.targets.length === 0) return "Nothing that these children were asked calls for teaching now.";
+  const counts = fit.targets.map((gpc) => ({
+    gpc,
+    count: fit.members.filter((member) => member.fits.includes(gpc)).length,
+  }));
+  const all = counts.filter(({ count }) => count === size).map(({ gpc }) => show(gpc));
+  const most = counts.filter(({ count }) => count < size);
+  const parts: string[] = [];
+  if (all.length > 0) parts.push(`${size === 1 ? "This child needs" : `All ${size} need`} ${list(all)}`);
+  if (most.length > 0) {
+    const each = most.map(({ gpc, count }) => `${count} of ${size} need ${show(gpc)}`);
+    parts.push(list(each));
+  }
+  const least = [...fit.members].sort((one, other) => one.share - other.share)[0];
+  const tail =
+    least && size > 1 && least.share < 0.5
+      ? ` ${name(least.id)} fits least: ${least.fits.length} of ${fit.targets.length}.`
+      : "";
+  return `${parts.join("; ")}.${tail}`;
+}
+
+function list(entries: readonly string[]): string {
+  if (entries.length < 2) return entries.join("");
+  return `${entries.slice(0, -1).join(", ")} and ${entries.at(-1)}`;
+}

@@ -1,0 +1,3 @@
+/** Who learns together: proposals, targets, fit, and why. */
+export * from "./fit.ts";
+export * from "./propose.ts";

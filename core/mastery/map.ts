@@ -1,0 +1,78 @@
+import type { GivenAnswer } from "#core/checks";
+import type { Gpc } from "#core/phonics";
+import { type Standing, type State, standingOf } from "./state.ts";
+
+export interface MapChild {
+  readonly id: string;
+  readonly taught: ReadonlySet<Gpc>;
+  readonly answers: readonly GivenAnswer[];
+}
+
+/** The standing of one child for every column. A gap or more found before teaching still shows. */
+export function childRow(child: MapChild, columns: readonly Gpc[], today: string): readonly Standing[] {
+  const byItem = new Map<Gpc, GivenAnswer[]>();
+  for (const answer of child.answers) {
+    const list = byItem.get(answer.item);
+    if (list) list.push(answer);
+    else byItem.set(answer.item, [answer]);
+  }
+  return columns.map((gpc) => {
+    const standing = standingOf(byItem.get(gpc) ?? [], today);
+    return standing.state === "not checked" && !child.taught.has(gpc)
+      ? { ...standing, state: "not taught" }
+      : standing;
+  });
+}
+
+const depth: Record<State, number> = { "not taught": 0, "not checked": 0.5, secure: 0, unsteady: 2, gap: 3 };
+
+function distance(one: readonly State[], other: readonly State[]): number {
+  let sum = 0;
+  for (let at = 0; at < one.length; at++) {
+    sum += Math.abs(depth[one[at] ?? "not taught"] - depth[other[at] ?? "not taught"]);
+  }
+  return sum;
+}
+
+/**
+ * An order of the rows in which like stands beside like: starts at the child with most gaps and goes on to
+ * the nearest child left (city-block distance of states), then mends crossings (2-opt) for up to 200 rows.
+ * Gives row numbers. O(rows² · columns).
+ */
+export function alikeOrder(rows: readonly (readonly State[])[]): readonly number[] {
+  if (rows.length === 0) return [];
+  const need = rows.map((row) => row.reduce((sum, state) => sum + depth[state], 0));
+  const between = rows.map((row) => rows.map((other) => distance(row, other)));
+  const gap = (from: number, to: number) => between[from]?.[to] ?? 0;
+  const left = new Set(rows.keys());
+  let current = need.indexOf(Math.max(...need));
+  const path: number[] = [];
+  while (left.size > 0) {
+    left.delete(current);
+    path.push(current);
+    let next = -1;
+    for (const candidate of left) if (next < 0 || gap(current, candidate) < gap(current, next)) next = candidate;
+    current = next;
+  }
+  return rows.length <= 200 ? uncrossed(path, gap) : path;
+}
+
+function uncrossed(path: number[], gap: (from: number, to: number) => number): number[] {
+  const at = (index: number) => path[index] ?? 0;
+  const cost = (from: number, to: number) => (to < path.length ? gap(at(from), at(to)) : 0);
+  for (let round = 0; round < 20; round++) {
+    let better = false;
+    for (let from = 0; from < path.length - 2; from++) {
+      for (let to = from + 1; to < path.length; to++) {
+        const now = cost(from, from + 1) + cost(to, to + 1);
+        const then = gap(at(from), at(to)) + (to + 1 < path.length ? gap(at(from + 1), at(to + 1)) : 0);
+        if (then < now - 1e-9) {
+          path.splice(from + 1, to - from, ...path.slice(from + 1, to + 1).reverse());
+          better = true;
+        }
+      }
+    }
+    if (!better) break;
+  }
+  return path;
+}

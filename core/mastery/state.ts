@@ -1,0 +1,122 @@
+import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome } from "#core/checks";
+import { confusionPair, type Gpc, splitGpc } from "#core/phonics";
+
+export type State = "not taught" | "not checked" | "gap" | "unsteady" | "secure";
+
+/** All numbers of the rule, in one place. */
+export const rule = {
+  /** Days on which a correspondence must be right at once, one after the other. */
+  secureDays: 2,
+  /** Days after which something secure that no one asked for counts as unsteady again. */
+  fadeAfter: 42,
+};
+
+export interface Standing {
+  readonly state: State;
+  /** First outcome of the last day on which it was asked; null when never. */
+  readonly last: Outcome | null;
+  readonly lastDay: string | null;
+  readonly answers: number;
+  /** True when the state is unsteady only because a once secure spelling was not asked for long. */
+  readonly fading: boolean;
+}
+
+const NEVER: Standing = { state: "not checked", last: null, lastDay: null, answers: 0, fading: false };
+
+function daysBetween(from: string, to: string): number {
+  return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
+}
+
+/** The first standing answer of each day, oldest day first: later answers of a day come after help. */
+export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswer[] {
+  const days = new Map<string, GivenAnswer>();
+  for (const answer of answers) if (!days.has(answer.day)) days.set(answer.day, answer);
+  return [...days.values()].sort((one, other) => one.day.localeCompare(other.day));
+}
+
+/**
+ * How one child stands with one correspondence on the day `today`, from its standing answers.
+ *
+ * The rule, for now: only the first answer of a day counts.
+ * - secure: right at once (or in the child's own way) on the last two days it was asked, the last at most 42 days ago
+ * - gap: missed on the last day, and not right at once on the day before that
+ * - unsteady: everything else that was asked
+ */
+export function standingOf(answers: readonly GivenAnswer[], today: string): Standing {
+  const days = dayAnswers(answers);
+  const last = days.at(-1);
+  if (!last) return NEVER;
+  const before = days.at(-2);
+  const recent = days.slice(-rule.secureDays);
+  const steady = recent.length === rule.secureDays && recent.every((answer) => isRightAtOnce(answer.outcome));
+  const fading = steady && daysBetween(last.day, today) > rule.fadeAfter;
+  const missed = !isRight(last.outcome);
+  const state: State =
+    steady && !fading ? "secure" : missed && !(before && isRightAtOnce(before.outcome)) ? "gap" : "unsteady";
+  return { state, last: last.outcome, lastDay: last.day, answers: answers.length, fading };
+}
+
+/** True when the child read it the last time it was asked: enough to build practice words on. */
+export function canRead(standing: Standing): boolean {
+  return standing.last !== null && isRight(standing.last);
+}
+
+/**
+ * How much a child needs to be taught it, 0 to 1: a gap 1; missed last time 0.7; slow last time 0.4;
+ * faded 0.2; right the last time 0, as a second day will show.
+ */
+export function needFor(standing: Standing): number {
+  if (standing.state === "gap") return 1;
+  if (standing.state !== "unsteady" || standing.last === null) return 0;
+  if (!isRight(standing.last)) return 0.7;
+  if (standing.last === "slow") return 0.4;
+  return standing.fading ? 0.2 : 0;
+}
+
+/** Why the state is what it is, in one sentence for a colleague. */
+export function whyState(standing: Standing): string {
+  const on = standing.lastDay ? ` on ${standing.lastDay}` : "";
+  switch (standing.state) {
+    case "not taught":
+      return "Not taught yet in this class.";
+    case "not checked":
+      return "Taught, and not checked yet.";
+    case "gap":
+      return `Missed${on}, and not right at once the day before that.`;
+    case "secure":
+      return `Right at once on the last ${rule.secureDays} days it was asked, last${on}.`;
+    case "unsteady":
+      if (standing.fading)
+        return `Was secure, and has not been asked for more than ${rule.fadeAfter} days (last${on}).`;
+      if (standing.last === "slow") return `Right but slow${on}.`;
+      if (standing.last && isRight(standing.last))
+        return `Right at once${on}; a second day in a row makes it secure.`;
+      return `Missed${on}, though right at once the day before that.`;
+  }
+}
+
+export interface ConfusionCount {
+  /** The two sounds, `b/d`. */
+  readonly pair: string;
+  readonly count: number;
+  readonly lastDay: string;
+  readonly gpcs: readonly Gpc[];
+}
+
+/** Which sounds are taken for each other, counted as pairs, most frequent first. */
+export function confusionsIn(answers: readonly GivenAnswer[]): readonly ConfusionCount[] {
+  const counts = new Map<string, { count: number; lastDay: string; gpcs: Set<Gpc> }>();
+  for (const answer of answers) {
+    const heard = heardIn(answer);
+    if (!heard) continue;
+    const pair = confusionPair(splitGpc(answer.item).sound, heard);
+    const entry = counts.get(pair) ?? { count: 0, lastDay: answer.day, gpcs: new Set<Gpc>() };
+    entry.count++;
+    entry.gpcs.add(answer.item);
+    if (answer.day > entry.lastDay) entry.lastDay = answer.day;
+    counts.set(pair, entry);
+  }
+  return [...counts]
+    .map(([pair, { count, lastDay, gpcs }]) => ({ pair, count, lastDay, gpcs: [...gpcs] }))
+    .sort((one, other) => other.count - one.count || one.pair.localeCompare(other.pair));
+}

@@ -1,0 +1,150 @@
+import { inventory } from "./inventory.ts";
+import { findSound } from "./sounds.ts";
+
+/** A grapheme–phoneme correspondence as text, `grapheme=sound`: `ea=e`, `a_e=ai`. */
+export type Gpc = string;
+
+export interface Correspondence {
+  readonly gpc: Gpc;
+  /** Letters as written; a split digraph is `V_e`. */
+  readonly grapheme: string;
+  /** A key of `sounds`. */
+  readonly sound: string;
+  /** A word in which the spelling makes this sound. */
+  readonly keyword: string;
+}
+
+function readInventory(): readonly Correspondence[] {
+  return inventory
+    .trim()
+    .split("\n")
+    .flatMap((row) => {
+      const [sound = "", pairs = ""] = row.split(": ");
+      return pairs.split(", ").map((pair) => {
+        const [grapheme = "", keyword = ""] = pair.split(" ");
+        return { gpc: `${grapheme}=${sound}`, grapheme, sound, keyword };
+      });
+    });
+}
+
+/** Every correspondence the tool knows, grouped by sound. */
+export const correspondences: readonly Correspondence[] = readInventory();
+
+const byGpc = new Map(correspondences.map((entry) => [entry.gpc, entry]));
+const byGrapheme = new Map<string, Correspondence[]>();
+for (const entry of correspondences) {
+  const list = byGrapheme.get(entry.grapheme);
+  if (list) list.push(entry);
+  else byGrapheme.set(entry.grapheme, [entry]);
+}
+
+/** The correspondence written `grapheme=sound`, or undefined when the tool does not know it. */
+export function findCorrespondence(gpc: Gpc): Correspondence | undefined {
+  return byGpc.get(gpc);
+}
+
+/** All correspondences of one spelling (`ea` → ee, e, ai). */
+export function soundsOfGrapheme(grapheme: string): readonly Correspondence[] {
+  return byGrapheme.get(grapheme) ?? [];
+}
+
+/** All spellings of one sound. */
+export function spellingsOfSound(sound: string): readonly Correspondence[] {
+  return correspondences.filter((entry) => entry.sound === sound);
+}
+
+/** `ea=e` → its two halves. The text need not be a known correspondence. */
+export function splitGpc(gpc: Gpc): { grapheme: string; sound: string } {
+  const at = gpc.indexOf("=");
+  return at < 0 ? { grapheme: gpc, sound: "" } : { grapheme: gpc.slice(0, at), sound: gpc.slice(at + 1) };
+}
+
+/** A split digraph as a child sees it: `a_e` → `a–e`. Other graphemes as they are. */
+export function showGrapheme(grapheme: string): string {
+  return grapheme.replace("_", "–");
+}
+
+/**
+ * Reads what a person typed as a correspondence.
+ * `EA = ee` and `a-e=ai` are understood; the answer is either the correspondence or a sentence
+ * that says what to change.
+ */
+export function readGpc(typed: string): { ok: true; entry: Correspondence } | { ok: false; problem: string } {
+  const text = typed
+    .trim()
+    .toLowerCase()
+    .replace(/\s+/g, "")
+    .replace(/[-–](?==|e=|e$)/, "_");
+  const { grapheme, sound } = splitGpc(text);
+  if (!grapheme) return { ok: false, problem: "Write a spelling and its sound, for example ea=ee." };
+  if (!sound) {
+    const options = soundsOfGrapheme(grapheme);
+    if (options.length === 1 && options[0]) return { ok: true, entry: options[0] };
+    const list = options.map((option) => option.gpc).join(", ");
+    return {
+      ok: false,
+      problem: list
+        ? `Say which sound ${showGrapheme(grapheme)} makes: ${list}.`
+        : `${showGrapheme(grapheme)} is not a spelling this tool knows. Write it as spelling=sound, for example ea=ee.`,
+    };
+  }
+  const entry = byGpc.get(`${grapheme}=${sound}`);
+  if (entry) return { ok: true, entry };
+  if (!findSound(sound)) {
+    return { ok: false, problem: `${sound} is not a sound key. Keys are listed in Help, for example ee, igh, sh.` };
+  }
+  const others = soundsOfGrapheme(grapheme).map((option) => option.gpc);
+  return {
+    ok: false,
+    problem: others.length
+      ? `${showGrapheme(grapheme)} does not spell that sound in any word this tool knows. It has ${others.join(", ")}.`
+      : `${showGrapheme(grapheme)} is not a spelling this tool knows.`,
+  };
+}
+
+/** Where the first entry of the inventory is not the usual sound of a spelling. */
+const usual: Record<string, string> = {
+  i: "i",
+  u: "u",
+  y: "ee",
+  i_e: "igh",
+  ea: "ee",
+  ow: "ow",
+  oo: "oo",
+  or: "or",
+  ou: "ow",
+  ie: "igh",
+  ew: "yoo",
+  ear: "ear",
+  er: "er",
+  ed: "d",
+  ch: "ch",
+  al: "or",
+  le: "l",
+  are: "air",
+  ere: "ear",
+  oor: "or",
+  ough: "or",
+  ue: "oo",
+  u_e: "oo",
+  o_e: "oa",
+  s: "s",
+  se: "s",
+  wh: "w",
+  ay: "ai",
+  ey: "ee",
+  oe: "oa",
+  ai: "ai",
+  ei: "ee",
+  our: "or",
+  ure: "ure",
+  gu: "g",
+  st: "s",
+  oul: "uu",
+};
+
+/** The commonest correspondence of a spelling, or undefined for letters that are no spelling. */
+export function usualGpc(grapheme: string): Gpc | undefined {
+  const sound = usual[grapheme] ?? byGrapheme.get(grapheme)?.[0]?.sound;
+  return sound === undefined ? undefined : `${grapheme}=${sound}`;
+}

@@ -1,0 +1,4 @@
+/** Sounds, spellings, correspondences, and what is easily taken for what. */
+export * from "./confusions.ts";
+export * from "./correspondences.ts";
+export * from "./sounds.ts";

@@ -1,0 +1,2 @@
+/** What a session holds. */
+export * from "./plan.ts";

@@ -1,0 +1,2 @@
+/** Simulated readers: for practice, for benchmarks, for tests. */
+export * from "./readers.ts";

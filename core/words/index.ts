@@ -1,0 +1,3 @@
+/** Words as units, and whether a child can read them. */
+export * from "./guess.ts";
+export * from "./words.ts";
