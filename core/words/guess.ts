@@ -3,6 +3,27 @@ import type { Unit, Word } from "./words.ts";
 
 const longest = Math.max(...correspondences.map((entry) => entry.grapheme.length));
 
+/** Letters that spell one sound in a few words only; in a word no one has split they are likelier to be two units. */
+const tooRare = new Set([
+  "st",
+  "ps",
+  "mn",
+  "bt",
+  "lk",
+  "bu",
+  "gu",
+  "gh",
+  "rh",
+  "dj",
+  "sc",
+  "cc",
+  "uy",
+  "ye",
+  "eo",
+  "ae",
+]);
+const onlyAtEnd = new Set(["le", "el", "al", "il", "re", "se", "ze", "ve", "ge", "ce", "the", "que", "ed", "mb"]);
+
 const splitPattern = /^(.*?)([aeiou])([bcdfghjklmnpqrstvwxz]|th|ch|sh)e$/;
 
 /**
@@ -38,6 +59,7 @@ function takeLongest(letters: string, known: ReadonlySet<Gpc>): Unit[] {
 function longestAt(letters: string, at: number, known: ReadonlySet<Gpc>): { grapheme: string; gpc?: Gpc } {
   for (let size = longest; size > 0; size--) {
     const grapheme = letters.slice(at, at + size);
+    if (tooRare.has(grapheme) || (onlyAtEnd.has(grapheme) && at + size < letters.length)) continue;
     const entries = grapheme.length === size ? soundsOfGrapheme(grapheme) : [];
     const gpc = entries.find((entry) => known.has(entry.gpc))?.gpc ?? usualGpc(grapheme) ?? entries[0]?.gpc;
     if (gpc !== undefined) return { grapheme, gpc };

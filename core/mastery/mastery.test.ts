@@ -1,0 +1,174 @@
+import { describe, expect, test } from "vitest";
+import type { GivenAnswer, Outcome } from "#core/checks";
+import { alikeOrder, canRead, childRow, confusionsIn, needFor, type State, standingOf, whyState } from "./index.ts";
+
+const TODAY = "2026-11-20";
+let serial = 0;
+function on(day: string, outcome: Outcome, heard: string | null = null, item = "b=b"): GivenAnswer {
+  const markedAt = `${day}T09:${String(serial++ % 60).padStart(2, "0")}:00.000Z`;
+  const base = {
+    id: `a${serial}`,
+    childId: "c",
+    item,
+    ms: 900,
+    checkId: "k",
+    pass: 1,
+    markedAt,
+    day,
+    markedBy: "Mx T.",
+  };
+  return outcome === "wrong" ? { ...base, outcome, heard } : { ...base, outcome };
+}
+
+describe("the rule", () => {
+  test.each<[string, State, [string, Outcome][]]>([
+    ["never asked", "not checked", []],
+    [
+      "right on two days",
+      "secure",
+      [
+        ["2026-11-01", "right"],
+        ["2026-11-08", "ownWay"],
+      ],
+    ],
+    [
+      "right on one day, however often",
+      "unsteady",
+      [
+        ["2026-11-08", "right"],
+        ["2026-11-08", "right"],
+      ],
+    ],
+    [
+      "slow on the last day",
+      "unsteady",
+      [
+        ["2026-11-01", "right"],
+        ["2026-11-08", "slow"],
+      ],
+    ],
+    ["missed once", "gap", [["2026-11-08", "none"]]],
+    [
+      "missed twice",
+      "gap",
+      [
+        ["2026-11-01", "wrong"],
+        ["2026-11-08", "none"],
+      ],
+    ],
+    [
+      "missed after slow",
+      "gap",
+      [
+        ["2026-11-01", "slow"],
+        ["2026-11-08", "wrong"],
+      ],
+    ],
+    [
+      "missed after right at once",
+      "unsteady",
+      [
+        ["2026-11-01", "right"],
+        ["2026-11-08", "wrong"],
+      ],
+    ],
+    [
+      "missed first, right later the same day",
+      "gap",
+      [
+        ["2026-11-08", "wrong"],
+        ["2026-11-08", "right"],
+      ],
+    ],
+    [
+      "secure long ago",
+      "unsteady",
+      [
+        ["2026-08-01", "right"],
+        ["2026-08-08", "right"],
+      ],
+    ],
+    [
+      "won back",
+      "secure",
+      [
+        ["2026-11-01", "wrong"],
+        ["2026-11-08", "right"],
+        ["2026-11-15", "right"],
+      ],
+    ],
+  ])("%s: %s", (_, state, days) => {
+    const standing = standingOf(
+      days.map(([day, outcome]) => on(day, outcome)),
+      TODAY,
+    );
+    expect(standing.state).toBe(state);
+    expect(whyState(standing)).toMatch(/\.$/);
+  });
+  test("fades on the day after six weeks, not before", () => {
+    const days = [on("2026-10-01", "right"), on("2026-10-09", "right")];
+    expect(standingOf(days, "2026-11-20").state).toBe("secure");
+    expect(standingOf(days, "2026-11-21")).toMatchObject({ state: "unsteady", fading: true });
+  });
+  test("need follows the last answer", () => {
+    const need = (...days: [string, Outcome][]) =>
+      needFor(
+        standingOf(
+          days.map(([day, outcome]) => on(day, outcome)),
+          TODAY,
+        ),
+      );
+    expect(need(["2026-11-08", "wrong"])).toBe(1);
+    expect(need(["2026-11-01", "right"], ["2026-11-08", "wrong"])).toBe(0.7);
+    expect(need(["2026-11-08", "slow"])).toBe(0.4);
+    expect(need(["2026-11-08", "right"])).toBe(0);
+    expect(need()).toBe(0);
+    expect(canRead(standingOf([on("2026-11-08", "slow")], TODAY))).toBe(true);
+    expect(canRead(standingOf([], TODAY))).toBe(false);
+  });
+});
+
+test("a child's row: taught or not, and a gap shows even before teaching", () => {
+  const answers = [on("2026-11-08", "wrong", "d", "b=b"), on("2026-11-08", "wrong", "i", "e=e")];
+  const row = childRow({ id: "c", taught: new Set(["b=b", "m=m"]), answers }, ["b=b", "m=m", "e=e", "sh=sh"], TODAY);
+  expect(row.map((standing) => standing.state)).toEqual(["gap", "not checked", "gap", "not taught"]);
+});
+
+test("confusions count as pairs, whichever way round", () => {
+  const answers = [
+    on("2026-11-01", "wrong", "d", "b=b"),
+    on("2026-11-08", "wrong", "b", "d=d"),
+    on("2026-11-08", "wrong", "i", "e=e"),
+    on("2026-11-08", "wrong"),
+  ];
+  expect(confusionsIn(answers)).toEqual([
+    { pair: "b/d", count: 2, lastDay: "2026-11-08", gpcs: ["b=b", "d=d"] },
+    { pair: "e/i", count: 1, lastDay: "2026-11-08", gpcs: ["e=e"] },
+  ]);
+});
+
+describe("like beside like", () => {
+  const g: State = "gap";
+  const s: State = "secure";
+  test("brings the two kinds together and loses no one", () => {
+    const rows: State[][] = [
+      [g, g, s, s],
+      [s, s, g, g],
+      [g, g, s, s],
+      [s, s, g, g],
+      [g, g, g, s],
+    ];
+    const order = alikeOrder(rows);
+    expect([...order].sort()).toEqual([0, 1, 2, 3, 4]);
+    const position = (row: number) => order.indexOf(row);
+    expect(Math.abs(position(0) - position(2))).toBe(1);
+    expect(Math.abs(position(1) - position(3))).toBe(1);
+  });
+  test("empty and large maps", () => {
+    expect(alikeOrder([])).toEqual([]);
+    const many: State[][] = Array.from({ length: 300 }, (_, row) =>
+      Array.from({ length: 20 }, (_, column) => ((row * 7 + column) % 3 ? s : g)),
+    );
+    expect(new Set(alikeOrder(many)).size).toBe(300);
+  });
+});

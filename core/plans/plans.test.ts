@@ -1,0 +1,89 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, test } from "vitest";
+import { dice } from "#core/checks";
+import { allGpcs, exceptionWordsUpTo, readOrder, stepsUpTo, taughtUpTo } from "#core/order";
+import { breakers, judgeText, placeOf, readWordList } from "#core/words";
+import { balanced, type PlanWanted, partMinutes, planSession, practiceWords } from "./index.ts";
+
+const words = readWordList(readFileSync("data/words.txt", "utf8"));
+const byText = new Map(words.map((word) => [word.text, word]));
+const sentences = readFileSync("data/sentences.txt", "utf8")
+  .split("\n")
+  .filter((line) => line && !line.startsWith("#"));
+const order = readOrder(readFileSync("data/orders/words-first.txt", "utf8"));
+
+function wantedAt(stepId: string, target: string): PlanWanted {
+  return {
+    known: new Set(taughtUpTo(order, stepId).filter((gpc) => gpc !== target)),
+    target,
+    revisit: taughtUpTo(order, stepId).slice(-3),
+    words,
+    sentences,
+    exceptionWords: exceptionWordsUpTo(order, stepId),
+    seed: 11,
+  };
+}
+
+test("the minutes of the parts are fifteen", () => {
+  expect(Object.values(partMinutes).reduce((sum, minutes) => sum + minutes)).toBe(15);
+});
+
+describe("at every step of the order, for every spelling of it", () => {
+  for (const step of order.steps.slice(4)) {
+    test(step.title, () => {
+      for (const target of step.gpcs) {
+        const wanted = wantedAt(step.id, target);
+        const plan = planSession(wanted);
+        const readable = new Set([...wanted.known, target]);
+        const part = (kind: string) => plan.parts.find((one) => one.kind === kind)?.items ?? [];
+        const practice = [...part("readWords"), ...part("writeWords")];
+        expect(new Set(practice).size).toBe(practice.length);
+        for (const text of practice) {
+          const word = byText.get(text);
+          expect(word && breakers(word, readable)).toEqual([]);
+          expect(word && placeOf(word, target)).toBeDefined();
+        }
+        const reader = {
+          known: readable,
+          wholes: new Set(wanted.exceptionWords.map((word) => word.toLowerCase())),
+          words: byText,
+        };
+        for (const sentence of part("sentence")) {
+          expect(judgeText(sentence, reader).filter((word) => word.breakers.length > 0)).toEqual([]);
+        }
+        if (practice.length < 13) expect(plan.remarks.join()).toMatch(/words? (with|in the list)/);
+      }
+    });
+  }
+});
+
+test("four in five spellings get six words or more the moment they are taught", () => {
+  const counts = order.steps
+    .slice(4)
+    .flatMap((step) =>
+      step.gpcs.map((target) => practiceWords(words, wantedAt(step.id, target).known, target).length),
+    );
+  expect(counts.filter((count) => count >= 6).length / counts.length).toBeGreaterThan(0.8);
+  expect(allGpcs(order).length).toBeGreaterThan(stepsUpTo(order, "s5").length);
+});
+
+test("places are balanced where English allows", () => {
+  const known = new Set(taughtUpTo(order, "s12"));
+  const taken = balanced(practiceWords(words, known, "sh=sh"), "sh=sh", 9, dice(3));
+  const count = (place: string) => taken.filter((word) => placeOf(word, "sh=sh") === place).length;
+  expect(count("start")).toBeGreaterThanOrEqual(3);
+  expect(count("end")).toBeGreaterThanOrEqual(3);
+});
+
+test("says what is missing when nothing can be read", () => {
+  const plan = planSession({ ...wantedAt("s16", "ai=ai"), known: new Set(), exceptionWords: [] });
+  expect(plan.remarks.join(" ")).toMatch(/No word in the list has ai/);
+  expect(plan.remarks.join(" ")).toMatch(/No sentence/);
+  expect(plan.parts).toHaveLength(7);
+});
+
+test("the same seed gives the same plan, another seed another", () => {
+  const wanted = wantedAt("s16", "ai=ai");
+  expect(planSession(wanted)).toEqual(planSession(wanted));
+  expect(planSession({ ...wanted, seed: 12 }).parts).not.toEqual(planSession(wanted).parts);
+});
