@@ -1,6 +1,17 @@
 import { describe, expect, test } from "vitest";
 import type { GivenAnswer, Outcome } from "#core/checks";
-import { alikeOrder, canRead, childRow, confusionsIn, needFor, type State, standingOf, whyState } from "./index.ts";
+import {
+  alikeOrder,
+  canRead,
+  cellOf,
+  childRow,
+  codeOf,
+  confusionsIn,
+  needFor,
+  type State,
+  standingOf,
+  whyState,
+} from "./index.ts";
 
 const TODAY = "2026-11-20";
 let serial = 0;
@@ -105,8 +116,8 @@ describe("the rule", () => {
     expect(standing.state).toBe(state);
     expect(whyState(standing)).toMatch(/\.$/);
   });
-  test("fades on the day after six weeks, not before", () => {
-    const days = [on("2026-10-01", "right"), on("2026-10-09", "right")];
+  test("fades on the day after eight weeks, not before", () => {
+    const days = [on("2026-09-20", "right"), on("2026-09-25", "right")];
     expect(standingOf(days, "2026-11-20").state).toBe("secure");
     expect(standingOf(days, "2026-11-21")).toMatchObject({ state: "unsteady", fading: true });
   });
@@ -171,4 +182,29 @@ describe("like beside like", () => {
     );
     expect(new Set(alikeOrder(many)).size).toBe(300);
   });
+});
+
+test("the letter of a cell says the same as its standing", () => {
+  const histories: Outcome[][] = [
+    [],
+    ["right"],
+    ["right", "right"],
+    ["right", "wrong"],
+    ["none"],
+    ["slow"],
+    ["right", "slow"],
+  ];
+  for (const history of histories) {
+    const standing = standingOf(
+      history.map((outcome, at) => on(`2026-11-0${at + 1}`, outcome)),
+      TODAY,
+    );
+    expect(cellOf(codeOf(standing))).toEqual({
+      state: standing.state,
+      need: needFor(standing),
+      canRead: canRead(standing),
+    });
+  }
+  const faded = standingOf([on("2026-08-01", "right"), on("2026-08-02", "right")], TODAY);
+  expect(cellOf(codeOf(faded))).toEqual({ state: "unsteady", need: 0.2, canRead: true });
 });

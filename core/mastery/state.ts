@@ -8,7 +8,7 @@ export const rule = {
   /** Days on which a correspondence must be right at once, one after the other. */
   secureDays: 2,
   /** Days after which something secure that no one asked for counts as unsteady again. */
-  fadeAfter: 42,
+  fadeAfter: 56,
 };
 
 export interface Standing {
@@ -38,7 +38,7 @@ export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswe
  * How one child stands with one correspondence on the day `today`, from its standing answers.
  *
  * The rule, for now: only the first answer of a day counts.
- * - secure: right at once (or in the child's own way) on the last two days it was asked, the last at most 42 days ago
+ * - secure: right at once (or in the child's own way) on the last two days it was asked, the last at most 56 days ago
  * - gap: missed on the last day, and not right at once on the day before that
  * - unsteady: everything else that was asked
  */

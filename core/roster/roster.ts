@@ -91,7 +91,6 @@ export function checkRoster(wanted: RosterWanted): readonly CheckedRow[] {
     if (name === "") problems.push({ column: "name", says: "no name" });
     else if (name.length > MOST_NAME)
       problems.push({ column: "name", says: `${name.length} characters, ${MOST_NAME} at most` });
-    // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what is looked for
     else if (/[\u0000-\u001f\u007f\ufffd]/.test(name))
       problems.push({ column: "name", says: "has characters that cannot be read" });
     if (typedClass === "") problems.push({ column: "class", says: "no class" });

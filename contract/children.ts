@@ -1,0 +1,152 @@
+import { z } from "zod";
+import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
+import type { Endpoint } from "./endpoint.ts";
+
+export const childName = line(60);
+export const childNote = note(200);
+
+const childView = z.object({
+  id,
+  classId: id,
+  name: z.string(),
+  note: z.string(),
+  archived: z.boolean(),
+  lastChecked: day.nullable(),
+});
+export type ChildView = z.infer<typeof childView>;
+
+const newChild = z.object({ id, classId: id, name: childName, note: childNote });
+
+export const listChildren = {
+  method: "GET",
+  path: "/api/children",
+  query: z.object({ classId: id.optional() }),
+  answer: z.array(childView),
+} as const satisfies Endpoint;
+
+export const addChild = {
+  method: "POST",
+  path: "/api/children",
+  body: newChild,
+  answer: childView,
+} as const satisfies Endpoint;
+
+export const MOST_IMPORTED = 250;
+export const importChildren = {
+  method: "POST",
+  path: "/api/children/import",
+  body: z.object({ children: z.array(newChild).min(1).max(MOST_IMPORTED) }),
+  answer: z.object({ added: z.number().int(), refused: z.array(z.object({ id, says: z.string() })) }),
+} as const satisfies Endpoint;
+
+export const editChild = {
+  method: "PATCH",
+  path: "/api/children/:id",
+  params: byId,
+  body: z.object({ classId: id, name: childName, note: childNote, archived: z.boolean() }).partial(),
+  answer: childView,
+} as const satisfies Endpoint;
+
+const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
+const mark = z.object({ id, childId: id, markedAt: instant, day, markedBy: line(60) });
+const given = mark.extend({
+  item: gpc,
+  ms: z.number().int().min(0).max(3_600_000).nullable(),
+  checkId: id.nullable(),
+  pass: z.number().int().min(1).max(50),
+});
+/** The answer log: right answers have no `heard`, and undo is a later entry. */
+export const answer = z.discriminatedUnion("outcome", [
+  given.extend({ outcome: z.literal("right") }),
+  given.extend({ outcome: z.literal("slow") }),
+  given.extend({ outcome: z.literal("ownWay") }),
+  given.extend({ outcome: z.literal("none") }),
+  given.extend({ outcome: z.literal("wrong"), heard: line(30).nullable() }),
+  mark.extend({ outcome: z.literal("void"), voids: id }),
+]);
+export type AnswerBody = z.infer<typeof answer>;
+
+const checkSummary = z.object({
+  id,
+  startedAt: instant,
+  endedAt: instant.nullable(),
+  cards: z.number().int(),
+  asked: z.number().int(),
+  right: z.number().int(),
+});
+
+export const getChild = {
+  method: "GET",
+  path: "/api/children/:id",
+  params: byId,
+  answer: z.object({
+    child: childView,
+    checks: z.array(checkSummary),
+    groups: z.array(z.object({ id, name: z.string() })),
+    confusions: z.array(z.object({ pair: z.string(), count: z.number().int(), lastDay: day })),
+  }),
+} as const satisfies Endpoint;
+
+export const evidence = {
+  method: "GET",
+  path: "/api/children/:id/evidence",
+  params: byId,
+  query: z.object({ gpc }),
+  answer: z.object({
+    state: z.string(),
+    why: z.string(),
+    answers: z.array(z.object({ answer, voided: z.boolean() })),
+  }),
+} as const satisfies Endpoint;
+export type Evidence = z.infer<typeof evidence.answer>;
+
+/** What erasing would take away, counted. */
+export const traces = {
+  method: "GET",
+  path: "/api/children/:id/traces",
+  params: byId,
+  answer: z.object({
+    answers: z.number().int(),
+    checks: z.number().int(),
+    groups: z.number().int(),
+    sessions: z.number().int(),
+    notesNaming: z.number().int(),
+  }),
+} as const satisfies Endpoint;
+
+/** Everything kept about one child. */
+export const exportChild = {
+  method: "GET",
+  path: "/api/children/:id/export",
+  params: byId,
+  answer: z.object({
+    format: z.literal("keen-sapling child 1"),
+    exportedAt: instant,
+    child: childView,
+    className: z.string(),
+    answers: z.array(answer),
+    checks: z.array(
+      z.object({ id, scope: z.string(), items: z.array(gpc), startedAt: instant, endedAt: instant.nullable() }),
+    ),
+    groups: z.array(z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc) })),
+    sessions: z.array(z.object({ heldOn: day, group: z.string(), came: z.boolean(), by: z.string() })),
+  }),
+} as const satisfies Endpoint;
+
+export const eraseChild = {
+  method: "DELETE",
+  path: "/api/children/:id",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+export const MOST_ANSWERS = 500;
+export const saveAnswers = {
+  method: "POST",
+  path: "/api/answers",
+  body: z.object({ answers: z.array(answer).min(1).max(MOST_ANSWERS) }),
+  /** Every answer is either saved (now or before) or refused with a reason; one refused stops no other. */
+  answer: z.object({ saved: z.array(id), refused: z.array(z.object({ id, says: z.string() })) }),
+} as const satisfies Endpoint;
+
+export { outcome };

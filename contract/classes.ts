@@ -1,0 +1,112 @@
+import { z } from "zod";
+import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
+import type { Endpoint } from "./endpoint.ts";
+
+export const step = z.object({
+  id: line(40),
+  title: line(80),
+  gpcs: z.array(gpc).max(60),
+  exceptionWords: z.array(line(30)).max(40),
+});
+export const orderContent = z.object({
+  name: line(80),
+  kind: z.string().trim().max(200),
+  why: z.string().trim().max(400),
+  steps: z.array(step).max(120),
+});
+export type OrderBody = z.infer<typeof orderContent>;
+
+const orderView = z.object({
+  id,
+  /** Shipped orders stay as they are; a school edits a copy. */
+  shipped: z.boolean(),
+  version: z.number().int(),
+  content: orderContent,
+  usedBy: z.array(z.object({ id, name: z.string(), stepId: z.string().nullable() })),
+});
+export type OrderView = z.infer<typeof orderView>;
+
+const classView = z.object({
+  id,
+  name: z.string(),
+  yearGroup: z.string(),
+  orderId: id,
+  /** The step the class has been taught up to, or null. */
+  stepId: z.string().nullable(),
+  taughtOn: day.nullable(),
+  children: z.number().int(),
+  archived: z.boolean(),
+});
+export type ClassView = z.infer<typeof classView>;
+
+export const getSchool = {
+  method: "GET",
+  path: "/api/school",
+  answer: z.object({
+    name: z.string(),
+    today: day,
+    classes: z.array(classView),
+    orders: z.array(orderView),
+  }),
+} as const satisfies Endpoint;
+export type School = z.infer<typeof getSchool.answer>;
+
+export const nameSchool = {
+  method: "PUT",
+  path: "/api/school",
+  body: z.object({ name: line(80) }),
+  answer: done,
+} as const satisfies Endpoint;
+
+export const addClass = {
+  method: "POST",
+  path: "/api/classes",
+  body: z.object({ id, name: line(60), yearGroup: note(30), orderId: id }),
+  answer: classView,
+} as const satisfies Endpoint;
+
+export const editClass = {
+  method: "PATCH",
+  path: "/api/classes/:id",
+  params: byId,
+  body: z.object({ name: line(60), yearGroup: note(30), orderId: id, archived: z.boolean() }).partial(),
+  answer: classView,
+} as const satisfies Endpoint;
+
+export const markTaught = {
+  method: "POST",
+  path: "/api/classes/:id/taught",
+  params: byId,
+  body: z.object({ id, stepId: line(40).nullable(), taughtOn: day, at: instant }),
+  answer: classView,
+} as const satisfies Endpoint;
+
+export const taughtHistory = {
+  method: "GET",
+  path: "/api/classes/:id/taught",
+  params: byId,
+  answer: z.array(z.object({ id, stepId: z.string().nullable(), taughtOn: day })),
+} as const satisfies Endpoint;
+
+export const addOrder = {
+  method: "POST",
+  path: "/api/orders",
+  body: z.object({ id, content: orderContent }),
+  answer: orderView,
+} as const satisfies Endpoint;
+
+export const editOrder = {
+  method: "PUT",
+  path: "/api/orders/:id",
+  params: byId,
+  /** `version` as last read: a change made elsewhere meanwhile is not written over. */
+  body: z.object({ version: z.number().int(), content: orderContent }),
+  answer: orderView,
+} as const satisfies Endpoint;
+
+export const removeOrder = {
+  method: "DELETE",
+  path: "/api/orders/:id",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;

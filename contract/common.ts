@@ -1,0 +1,51 @@
+import { z } from "zod";
+
+/** What a person reads when a value is missing or of another kind than asked for. */
+z.config({
+  customError: (issue) => {
+    if (issue.code !== "invalid_type") return undefined;
+    return issue.input === undefined ? "Please fill this in." : `This should be a ${issue.expected}.`;
+  },
+});
+
+/** Made on the device that writes, so that sending twice changes nothing. */
+export const id = z.uuid();
+/** A calendar day, `2026-11-23`. */
+export const day = z.iso.date();
+/** An instant in UTC, `2026-11-23T09:15:00.000Z`. */
+export const instant = z.iso.datetime();
+/** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
+export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
+
+/** One line of text without control characters, trimmed, 1 to `most` characters. */
+export function line(most: number) {
+  return z
+    .string()
+    .trim()
+    .min(1, "Please fill this in.")
+    .max(most, `At most ${most} characters.`)
+    .regex(/^[^\u0000-\u001f\u007f]*$/, "Has characters that cannot be shown.");
+}
+
+/** Several lines of free text; may be empty. */
+export function note(most: number) {
+  return z
+    .string()
+    .trim()
+    .max(most, `At most ${most} characters.`)
+    .regex(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/, "Has characters that cannot be shown.");
+}
+
+export const byId = z.object({ id });
+export const done = z.object({ done: z.literal(true) });
+
+/** An error as `application/problem+json` (RFC 9457). */
+export const problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  /** What happened, what was kept, what to do. */
+  detail: z.string(),
+  fields: z.array(z.object({ field: z.string(), says: z.string() })),
+});
+export type Problem = z.infer<typeof problem>;

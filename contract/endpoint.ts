@@ -1,0 +1,54 @@
+import type { z } from "zod";
+
+/**
+ * One thing the server can be asked. Web and server share this entry: the server checks what comes in and
+ * what goes out by it, the web builds the request and checks the answer by it.
+ */
+export interface Endpoint<
+  Params extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
+  Body extends z.ZodType = z.ZodType,
+  Answer extends z.ZodType = z.ZodType,
+> {
+  readonly method: "GET" | "POST" | "PUT" | "PATCH" | "DELETE";
+  /** With `:name` for each key of `params`. */
+  readonly path: string;
+  readonly params?: Params;
+  readonly query?: Query;
+  readonly body?: Body;
+  readonly answer: Answer;
+}
+
+type Parsed<T> = T extends z.ZodType ? z.output<T> : undefined;
+type Sent<T> = T extends z.ZodType ? z.input<T> : undefined;
+
+/** What a handler is given, after checking. */
+export interface Asked<E extends Endpoint> {
+  readonly params: Parsed<E["params"]>;
+  readonly query: Parsed<E["query"]>;
+  readonly body: Parsed<E["body"]>;
+}
+
+/** What a caller has to give. */
+export type Asking<E extends Endpoint> = (E["params"] extends z.ZodType
+  ? { params: Sent<E["params"]> }
+  : { params?: undefined }) &
+  (E["query"] extends z.ZodType ? { query?: Sent<E["query"]> } : { query?: undefined }) &
+  (E["body"] extends z.ZodType ? { body: Sent<E["body"]> } : { body?: undefined });
+
+export type AnswerOf<E extends Endpoint> = z.output<E["answer"]>;
+
+/**
+ * The address of a request.
+ * @example addressOf(getCheck, { id: "42" }) // "/api/checks/42"
+ */
+export function addressOf(endpoint: Endpoint, params: unknown, query?: unknown): string {
+  const given = (params ?? {}) as Record<string, unknown>;
+  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(given[key])));
+  const search = new URLSearchParams();
+  for (const [key, value] of Object.entries((query ?? {}) as Record<string, unknown>)) {
+    if (value !== undefined && value !== null && value !== "") search.set(key, String(value));
+  }
+  const text = search.toString();
+  return text ? `${path}?${text}` : path;
+}

@@ -1,0 +1,7 @@
+/** The only words that web and server exchange: schemas, the types inferred from them, and the endpoints. */
+export * from "./checks.ts";
+export * from "./children.ts";
+export * from "./classes.ts";
+export * from "./common.ts";
+export * from "./endpoint.ts";
+export * from "./groups.ts";

@@ -1,0 +1,2 @@
+/** Marlpit Lock School: eight weeks of a made-up school, as requests of the contract. */
+export * from "./school.ts";

@@ -1,0 +1,160 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import compression from "compression";
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from "express";
+import helmet from "helmet";
+import type { Logger } from "pino";
+import type { Problem } from "#contract";
+import type { Ground } from "../store/ground.ts";
+import type { Db } from "../store/open.ts";
+import { checkRoutes } from "./checks.ts";
+import { childRoutes } from "./children.ts";
+import { classRoutes } from "./classes.ts";
+import { groupRoutes } from "./groups.ts";
+import { HttpProblem } from "./problem.ts";
+import { sessionRoutes } from "./sessions.ts";
+import { sharedRoutes } from "./shared.ts";
+import { todayRoutes } from "./today.ts";
+
+/** What every route works with. The clock comes in, so that tests can hold it. */
+export interface House {
+  readonly db: Db;
+  readonly ground: Ground;
+  now(): Date;
+}
+
+export interface AppWanted extends House {
+  readonly log: Logger;
+  /** Folder of the built web application; left out in development, where Vite serves it. */
+  readonly web?: string | undefined;
+}
+
+const MOST_BODY = "512kb";
+
+/** The whole Express application: API under `/api`, the built web application for every other address. */
+export function buildApp(wanted: AppWanted): Express {
+  const { log, web } = wanted;
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          "script-src": ["'self'"],
+          "style-src": ["'self'", "'unsafe-inline'"],
+          "worker-src": ["'self'", "blob:"],
+          "upgrade-insecure-requests": null,
+        },
+      },
+      referrerPolicy: { policy: "no-referrer" },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(onlyFromHere, logged(log), compression());
+  app.use("/api", (_request, response, next) => {
+    response.setHeader("Cache-Control", "no-store");
+    next();
+  });
+  app.use("/api", express.json({ limit: MOST_BODY }));
+  for (const routes of [
+    classRoutes,
+    childRoutes,
+    checkRoutes,
+    groupRoutes,
+    sessionRoutes,
+    sharedRoutes,
+    todayRoutes,
+  ]) {
+    app.use(routes(wanted));
+  }
+  app.use("/api", () => {
+    throw new HttpProblem(404, "Not found", "The server has nothing at this address.");
+  });
+  if (web && existsSync(web)) serveWeb(app, web);
+  app.use(problems(log));
+  return app;
+}
+
+function serveWeb(app: Express, web: string): void {
+  app.use("/assets", express.static(join(web, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+  app.use(express.static(web, { index: false, maxAge: 0 }));
+  app.get(/.*/, (_request, response) => {
+    response.setHeader("Cache-Control", "no-cache");
+    response.sendFile(join(web, "index.html"));
+  });
+}
+
+/**
+ * Until people sign in, only this machine may ask: the name in the address must be local (a page elsewhere
+ * could point its own name here), and a write must come from our own pages.
+ */
+const onlyFromHere: RequestHandler = (request, _response, next) => {
+  const local = (host: string | undefined) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host ?? "");
+  if (!local(request.headers.host))
+    throw new HttpProblem(403, "Only on this machine", "This server answers only to localhost.");
+  const { origin } = request.headers;
+  if (
+    request.method !== "GET" &&
+    request.method !== "HEAD" &&
+    origin !== undefined &&
+    !local(origin.replace(/^https?:\/\//, ""))
+  ) {
+    throw new HttpProblem(
+      403,
+      "Only on this machine",
+      "A page from elsewhere may not change anything here. Nothing was changed.",
+    );
+  }
+  next();
+};
+
+/** One line a request: the route's pattern, never the address, which may carry a token. */
+function logged(log: Logger): RequestHandler {
+  return (request, response, next) => {
+    const began = performance.now();
+    response.on("finish", () => {
+      const ms = Math.round(performance.now() - began);
+      log.debug({ route: response.locals.route ?? request.method, status: response.statusCode, ms }, "answered");
+    });
+    next();
+  };
+}
+
+function problems(log: Logger): ErrorRequestHandler {
+  return (error, _request, response, next) => {
+    if (response.headersSent) return next(error);
+    const known = asProblem(error);
+    if (!known)
+      log.error(
+        { route: response.locals.route, name: error?.name, stack: error?.stack?.split("\n").slice(1, 6) },
+        "unexpected error",
+      );
+    const { status, title, detail, fields } =
+      known ??
+      new HttpProblem(
+        500,
+        "Something went wrong here",
+        "Nothing of this request was kept. Try again; if it stays, restart Keen Sapling.",
+      );
+    const body: Problem = { type: "about:blank", title, status, detail, fields };
+    response.status(status).type("application/problem+json").send(JSON.stringify(body));
+  };
+}
+
+/** Errors of Express' own parts and of the database's text rules, in our words. */
+function asProblem(error: unknown): HttpProblem | undefined {
+  if (error instanceof HttpProblem) return error;
+  const { status, type } = (error ?? {}) as { status?: number; type?: string };
+  if (type === "entity.too.large")
+    return new HttpProblem(
+      413,
+      "Too large",
+      `At most ${MOST_BODY} at a time. Nothing was changed; send it in smaller parts.`,
+    );
+  if (type === "entity.parse.failed")
+    return new HttpProblem(400, "Not readable", "The content is not valid JSON. Nothing was changed.");
+  if (status === 404) return new HttpProblem(404, "Not found", "There is nothing at this address.");
+  if (status !== undefined && status >= 400 && status < 500)
+    return new HttpProblem(status, "Not readable", "The request cannot be read. Nothing was changed.");
+  return undefined;
+}

@@ -1,0 +1,38 @@
+import type { z } from "zod";
+import type { Problem } from "#contract";
+
+type Fields = Problem["fields"];
+
+/** An error that is the answer: thrown anywhere below a route, sent as `application/problem+json`. */
+export class HttpProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly fields: Fields = [],
+  ) {
+    super(detail);
+    this.name = "HttpProblem";
+  }
+}
+
+export function notFound(what: string): HttpProblem {
+  return new HttpProblem(
+    404,
+    "Not found",
+    `There is no such ${what}. It may have been removed; go back and open the list again.`,
+  );
+}
+
+export function unfit(detail: string, fields: Fields = []): HttpProblem {
+  return new HttpProblem(422, "Not accepted", `${detail} Nothing was changed.`, fields);
+}
+
+export function conflict(detail: string): HttpProblem {
+  return new HttpProblem(409, "Changed meanwhile", detail);
+}
+
+/** Zod's issues as fields a form can point at. */
+export function fieldsOf(error: z.ZodError): Fields {
+  return error.issues.slice(0, 40).map((issue) => ({ field: issue.path.join("."), says: issue.message }));
+}

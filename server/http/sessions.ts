@@ -1,0 +1,201 @@
+import { createHash, randomBytes } from "node:crypto";
+import { Router } from "express";
+import {
+  editSession,
+  getBank,
+  getSession,
+  listSessions,
+  planNewSession,
+  type ReportBody,
+  removeSession,
+  replanSession,
+  reportSession,
+  type SessionView,
+  shareSession,
+  unshareSession,
+} from "#contract";
+import { findCorrespondence } from "#core/phonics";
+import { planSession, type SessionPlan } from "#core/plans";
+import { type GroupGround, groundOf } from "../store/gaps.ts";
+import { toBank } from "../store/ground.ts";
+import { findGroup, listGroups } from "../store/groups.ts";
+import type { Db } from "../store/open.ts";
+import * as store from "../store/sessions.ts";
+import type { House } from "./app.ts";
+import { dayOf, refuseFuture } from "./clock.ts";
+import { mustGroup } from "./groups.ts";
+import { conflict, notFound, unfit } from "./problem.ts";
+import { serve } from "./serve.ts";
+
+/** What the database keeps instead of a share's token. */
+export function hashOf(token: string): string {
+  return createHash("sha256").update(token).digest("hex");
+}
+
+export async function viewSession(db: Db, id: string): Promise<SessionView> {
+  const row = await store.findSessionRow(db, id);
+  if (!row) throw notFound("session");
+  const group = await findGroup(db, row.groupId);
+  const reports = await store.reportsOf(db, [id]);
+  const share = await store.shareOf(db, id);
+  return {
+    id,
+    groupId: row.groupId,
+    groupName: group?.name ?? "",
+    heldOn: row.heldOn,
+    state: reports.length > 0 ? "held" : "planned",
+    version: row.version,
+    members: await store.membersOfSession(db, id),
+    targets: group?.targets ?? [],
+    plan: row.plan,
+    known: row.known,
+    wholes: row.wholes,
+    share: share ? { endsOn: share.endsOn, createdAt: share.createdAt } : null,
+    reports,
+  };
+}
+
+/** A report may speak only of the children who have a place in the session, and comes once per id. */
+export async function takeReport(db: Db, sessionId: string, report: ReportBody, now: Date): Promise<void> {
+  refuseFuture(report.at, now);
+  const members = new Set((await store.membersOfSession(db, sessionId)).map((member) => member.id));
+  const named = [...report.came, ...report.marks.map((mark) => mark.childId)];
+  if (named.some((id) => !members.has(id))) throw unfit("This report names a child who has no place in the session.");
+  const unknown = report.marks.find((mark) => !findCorrespondence(mark.gpc));
+  if (unknown) throw unfit(`${unknown.gpc} is not a spelling this tool knows.`);
+  const marks = new Set(report.marks.map((mark) => mark.id));
+  if (marks.size !== report.marks.length) throw unfit("Two marks of this report have the same id.");
+  await store.insertReport(db, sessionId, report, dayOf(new Date(report.at)));
+}
+
+/** The plan's target when none is asked for: the group's first target that some member still needs. */
+function nextTarget(targets: readonly string[], ground: GroupGround): string | undefined {
+  return targets.find((gpc) => ground.needed.includes(gpc)) ?? targets[0] ?? ground.needed[0];
+}
+
+export function sessionRoutes({ db, ground: shipped, now }: House): Router {
+  const router = Router();
+  const bank = toBank(shipped);
+
+  async function fill(childIds: readonly string[], targets: readonly string[], wish: string | null, seed: number) {
+    const ground = await groundOf(db, childIds, dayOf(now()));
+    const target = wish ?? nextTarget(targets, ground);
+    if (!target) throw unfit("This group has no target yet. Choose at least one spelling for it first.");
+    if (!findCorrespondence(target)) throw unfit(`${target} is not a spelling this tool knows.`);
+    const plan: SessionPlan = planSession({
+      known: new Set(ground.known),
+      target,
+      revisit: [...targets.filter((gpc) => ground.known.includes(gpc)), ...ground.unsteady],
+      words: shipped.words,
+      sentences: shipped.sentences,
+      exceptionWords: ground.wholes,
+      seed,
+    });
+    return {
+      plan: {
+        target,
+        remarks: [...plan.remarks],
+        parts: plan.parts.map((part) => ({ ...part, items: [...part.items] })),
+      },
+      known: [...ground.known],
+      wholes: [...ground.wholes],
+    };
+  }
+
+  async function change(
+    id: string,
+    version: number,
+    what: Parameters<typeof store.updateSession>[3],
+  ): Promise<SessionView> {
+    if (!(await store.updateSession(db, id, version, what))) {
+      throw conflict(
+        "Someone else changed this session meanwhile. Their version is kept; reload to see it, then make your change again.",
+      );
+    }
+    return viewSession(db, id);
+  }
+
+  serve(router, getBank, () => bank);
+
+  serve(router, listSessions, async ({ query }) => {
+    const rows = await store.listSessionRows(db, query.groupId);
+    const names = new Map((await listGroups(db)).map((group) => [group.id, group.name]));
+    const shared = await store.sharedSessionIds(db);
+    const reports = await store.reportsOf(
+      db,
+      rows.map((row) => row.id),
+    );
+    return rows.map((row) => {
+      const count = reports.filter((report) => report.sessionId === row.id).length;
+      return {
+        id: row.id,
+        groupId: row.groupId,
+        groupName: names.get(row.groupId) ?? "",
+        heldOn: row.heldOn,
+        target: row.plan.target,
+        state: count > 0 ? ("held" as const) : ("planned" as const),
+        shared: shared.has(row.id),
+        reports: count,
+      };
+    });
+  });
+
+  serve(router, planNewSession, async ({ body }) => {
+    if (await store.findSessionRow(db, body.id)) return viewSession(db, body.id);
+    const group = await mustGroup(db, body.groupId);
+    const childIds = group.members.map((member) => member.childId);
+    if (childIds.length === 0) throw unfit("No one is in this group. Put children into it first.");
+    const filled = await fill(childIds, group.targets, body.target, body.seed);
+    await store.insertSession(db, { id: body.id, groupId: group.id, heldOn: body.heldOn, ...filled }, childIds);
+    return viewSession(db, body.id);
+  });
+
+  serve(router, getSession, ({ params }) => viewSession(db, params.id));
+
+  serve(router, editSession, async ({ params, body }) => {
+    await viewSession(db, params.id);
+    return change(params.id, body.version, { heldOn: body.heldOn, plan: body.plan });
+  });
+
+  serve(router, replanSession, async ({ params, body }) => {
+    const session = await viewSession(db, params.id);
+    const filled = await fill(
+      session.members.map((member) => member.id),
+      session.targets,
+      body.target,
+      body.seed,
+    );
+    return change(session.id, session.version, filled);
+  });
+
+  serve(router, removeSession, async ({ params }) => {
+    const session = await viewSession(db, params.id);
+    if (session.reports.length > 0) throw unfit("This session was held and reported, so it stays.");
+    await store.deleteSession(db, session.id);
+    return { done: true as const };
+  });
+
+  serve(router, shareSession, async ({ params, body }) => {
+    const session = await viewSession(db, params.id);
+    if (body.endsOn < dayOf(now()))
+      throw unfit("The last day of the link lies in the past.", [
+        { field: "endsOn", says: "Choose today or later." },
+      ]);
+    const token = randomBytes(32).toString("base64url");
+    await store.setShare(db, session.id, hashOf(token), body.endsOn);
+    return { token, endsOn: body.endsOn };
+  });
+
+  serve(router, unshareSession, async ({ params }) => {
+    await store.deleteShare(db, (await viewSession(db, params.id)).id);
+    return { done: true as const };
+  });
+
+  serve(router, reportSession, async ({ params, body }) => {
+    const session = await viewSession(db, params.id);
+    await takeReport(db, session.id, body, now());
+    return { done: true as const };
+  });
+
+  return router;
+}

@@ -1,0 +1,118 @@
+import { differenceInCalendarDays, parseISO } from "date-fns";
+import { Router } from "express";
+import { getToday, type Today } from "#contract";
+import { standing } from "#core/checks";
+import { answersOfCheck, openChecks, recentlyEndedChecks } from "../store/answers.ts";
+import { listChildren } from "../store/children.ts";
+import { listClasses } from "../store/classes.ts";
+import { listGroups } from "../store/groups.ts";
+import { listSessionRows, membersOfSession, reportsOf } from "../store/sessions.ts";
+import type { House } from "./app.ts";
+import { dayOf } from "./clock.ts";
+import { serve } from "./serve.ts";
+
+const DAYS_AHEAD = 7;
+const DAYS_BACK = 14;
+const MOST = 8;
+
+export function todayRoutes({ db, now }: House): Router {
+  const router = Router();
+
+  serve(router, getToday, async () => {
+    const today = dayOf(now());
+    const classes = new Map((await listClasses(db)).filter((one) => !one.archived).map((one) => [one.id, one.name]));
+    const groups = (await listGroups(db)).filter((group) => !group.closed);
+    const names = new Map(groups.map((group) => [group.id, group.name]));
+    const rows = (await listSessionRows(db)).filter((row) => names.has(row.groupId));
+    const reports = await reportsOf(
+      db,
+      rows.map((row) => row.id),
+    );
+    const held = new Set(reports.map((report) => report.sessionId));
+    const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
+
+    const open: Today["openChecks"] = [];
+    for (const { check, childName } of (await openChecks(db)).slice(0, MOST)) {
+      const asked = standing(await answersOfCheck(db, check.id)).filter((answer) => answer.pass === 1).length;
+      open.push({
+        id: check.id,
+        childId: check.childId,
+        childName,
+        asked,
+        cards: check.items.length,
+        startedAt: check.startedAt,
+      });
+    }
+
+    const children = (await listChildren(db)).filter((child) => !child.archived && classes.has(child.classId));
+    const toCheck = [...children].sort(
+      (one, other) =>
+        (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
+    );
+
+    const recent = [...reports].reverse().filter((report) => away(dayOf(new Date(report.at))) >= -DAYS_BACK);
+    const newest = await Promise.all(
+      recent.slice(0, 5).map(async (report) => {
+        const row = rows.find((one) => one.id === report.sessionId);
+        const { sessionId, by, at, came, note } = report;
+        const of = (await membersOfSession(db, sessionId)).length;
+        return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
+      }),
+    );
+    const checksDone = (await recentlyEndedChecks(db, 5)).map((check) => ({
+      what: `Checked ${check.childName}`,
+      at: check.endedAt ?? "",
+      link: `/check/${check.id}/result`,
+    }));
+    const sessionsDone = newest.map((report) => ({
+      what: `${report.by} held a session with ${report.groupName}`,
+      at: report.at,
+      link: `/sessions/${report.sessionId}`,
+    }));
+
+    return {
+      today,
+      openChecks: open,
+      sessions: rows
+        .filter(
+          (row) =>
+            (!held.has(row.id) && away(row.heldOn) <= DAYS_AHEAD && away(row.heldOn) >= -DAYS_BACK) ||
+            row.heldOn === today,
+        )
+        .sort((one, other) => one.heldOn.localeCompare(other.heldOn))
+        .map((row) => ({
+          id: row.id,
+          groupId: row.groupId,
+          groupName: names.get(row.groupId) ?? "",
+          heldOn: row.heldOn,
+          target: row.plan.target,
+          state: held.has(row.id) ? ("held" as const) : ("planned" as const),
+        })),
+      reports: newest,
+      groups: groups.map((group) => {
+        const mine = rows.filter((row) => row.groupId === group.id);
+        const past = mine.filter((row) => held.has(row.id)).map((row) => row.heldOn);
+        const next = mine
+          .filter((row) => !held.has(row.id))
+          .sort((one, other) => one.heldOn.localeCompare(other.heldOn))[0];
+        return {
+          id: group.id,
+          name: group.name,
+          members: group.members.length,
+          targets: group.targets,
+          lastHeld: past.sort().at(-1) ?? null,
+          next: next ? { id: next.id, heldOn: next.heldOn } : null,
+        };
+      }),
+      toCheck: toCheck.slice(0, MOST).map((child) => ({
+        id: child.id,
+        name: child.name,
+        className: classes.get(child.classId) ?? "",
+        lastChecked: child.lastChecked,
+      })),
+      lastDone: [...checksDone, ...sessionsDone].sort((one, other) => other.at.localeCompare(one.at)).slice(0, 6),
+    };
+  });
+
+  return router;
+}

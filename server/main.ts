@@ -1,0 +1,52 @@
+import { join, resolve } from "node:path";
+import pino from "pino";
+import { buildApp } from "./http/app.ts";
+import { setShippedOrder } from "./store/classes.ts";
+import { readGround } from "./store/ground.ts";
+import { FolderInUse } from "./store/lock.ts";
+import { openStore } from "./store/open.ts";
+
+const root = resolve(import.meta.dirname, "..");
+const log = pino({ level: process.env.KEEN_LOG ?? "warn" });
+const port = Number(process.env.PORT ?? 4310);
+const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
+
+/** Opens the database, serves, and closes both when asked to stop. */
+async function main(): Promise<void> {
+  const ground = readGround(join(root, "data"));
+  const store = await openStore({ folder, url: process.env.DATABASE_URL });
+  for (const { id, content } of ground.orders) {
+    await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
+  }
+  const web = process.env.KEEN_WEB === "none" ? undefined : join(root, "dist");
+  const app = buildApp({ db: store.db, ground, now: () => new Date(), log, web });
+  const server = app.listen(port, "127.0.0.1", (error?: Error) => {
+    if (error) {
+      console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);
+      process.exitCode = 1;
+      void store.close();
+      return;
+    }
+    console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
+    process.send?.("ready");
+  });
+
+  let closing = false;
+  const stop = () => {
+    if (closing) return;
+    closing = true;
+    server.close(async () => {
+      await store.close();
+      process.exit(0);
+    });
+    server.closeAllConnections();
+  };
+  process.on("SIGINT", stop);
+  process.on("SIGTERM", stop);
+}
+
+main().catch((error: unknown) => {
+  if (error instanceof FolderInUse) console.error(error.message);
+  else console.error("Keen Sapling could not start:", error);
+  process.exit(1);
+});

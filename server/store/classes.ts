@@ -1,0 +1,103 @@
+import { and, desc, eq, sql } from "drizzle-orm";
+import type { ClassView, OrderBody, OrderView } from "#contract";
+import type { Db } from "./open.ts";
+import * as t from "./schema.ts";
+
+/** Classes with how far they are taught and how many children are in them, oldest first. */
+export async function listClasses(db: Db): Promise<ClassView[]> {
+  const rows = await db.select().from(t.classes).orderBy(t.classes.createdAt, t.classes.name);
+  const marks = await db
+    .selectDistinctOn([t.taught.classId])
+    .from(t.taught)
+    .orderBy(t.taught.classId, desc(t.taught.markedAt));
+  const counts = await db
+    .select({ classId: t.children.classId, count: sql<number>`count(*)::int` })
+    .from(t.children)
+    .where(eq(t.children.archived, false))
+    .groupBy(t.children.classId);
+  return rows.map((row) => {
+    const mark = marks.find((one) => one.classId === row.id);
+    return {
+      id: row.id,
+      name: row.name,
+      yearGroup: row.yearGroup,
+      orderId: row.orderId,
+      stepId: mark?.stepId ?? null,
+      taughtOn: mark?.taughtOn ?? null,
+      children: counts.find((one) => one.classId === row.id)?.count ?? 0,
+      archived: row.archived,
+    };
+  });
+}
+
+export async function findClass(db: Db, id: string): Promise<ClassView | undefined> {
+  return (await listClasses(db)).find((one) => one.id === id);
+}
+
+export async function insertClass(db: Db, row: typeof t.classes.$inferInsert): Promise<void> {
+  await db.insert(t.classes).values(row).onConflictDoNothing();
+}
+
+export async function updateClass(db: Db, id: string, change: Partial<typeof t.classes.$inferInsert>): Promise<void> {
+  if (Object.keys(change).length > 0) await db.update(t.classes).set(change).where(eq(t.classes.id, id));
+}
+
+export async function insertTaught(db: Db, row: typeof t.taught.$inferInsert): Promise<void> {
+  await db.insert(t.taught).values(row).onConflictDoNothing();
+}
+
+export async function taughtMarks(db: Db, classId: string) {
+  return db.select().from(t.taught).where(eq(t.taught.classId, classId)).orderBy(desc(t.taught.markedAt));
+}
+
+/** Teaching orders, shipped ones first, with the classes that use them. */
+export async function listOrders(db: Db): Promise<OrderView[]> {
+  const rows = await db.select().from(t.orders).orderBy(desc(t.orders.shipped), t.orders.createdAt, t.orders.id);
+  const classes = await listClasses(db);
+  return rows.map((row) => ({
+    id: row.id,
+    shipped: row.shipped,
+    version: row.version,
+    content: row.content,
+    usedBy: classes.filter((one) => one.orderId === row.id).map(({ id, name, stepId }) => ({ id, name, stepId })),
+  }));
+}
+
+export async function findOrder(db: Db, id: string): Promise<OrderView | undefined> {
+  return (await listOrders(db)).find((one) => one.id === id);
+}
+
+export async function insertOrder(db: Db, row: { id: string; content: OrderBody; shipped?: boolean }): Promise<void> {
+  await db.insert(t.orders).values(row).onConflictDoNothing();
+}
+
+/** Writes a new version over the one with this number. @returns false when someone else wrote meanwhile */
+export async function updateOrder(db: Db, id: string, version: number, content: OrderBody): Promise<boolean> {
+  const changed = await db
+    .update(t.orders)
+    .set({ content, version: version + 1 })
+    .where(and(eq(t.orders.id, id), eq(t.orders.version, version), eq(t.orders.shipped, false)))
+    .returning({ id: t.orders.id });
+  return changed.length === 1;
+}
+
+/** Shipped orders follow the program: their content is what ships now. */
+export async function setShippedOrder(db: Db, id: string, content: OrderBody): Promise<void> {
+  await db
+    .insert(t.orders)
+    .values({ id, content, shipped: true })
+    .onConflictDoUpdate({ target: t.orders.id, set: { content } });
+}
+
+export async function deleteOrder(db: Db, id: string): Promise<void> {
+  await db.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
+}
+
+export async function schoolName(db: Db): Promise<string> {
+  const rows = await db.select().from(t.school);
+  return rows[0]?.name ?? "";
+}
+
+export async function setSchoolName(db: Db, name: string): Promise<void> {
+  await db.insert(t.school).values({ id: 1, name }).onConflictDoUpdate({ target: t.school.id, set: { name } });
+}

@@ -1,0 +1,149 @@
+import type { AnswerBody, ClassView, Gaps, OrderBody } from "#contract";
+import { type GivenAnswer, standing } from "#core/checks";
+import { canRead, childRow, codeOf, type Standing } from "#core/mastery";
+import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
+import { answersOfChildren } from "./answers.ts";
+import { findChildren, listChildren } from "./children.ts";
+import { listClasses, listOrders } from "./classes.ts";
+import type { Db } from "./open.ts";
+
+interface Taught {
+  readonly gpcs: readonly string[];
+  readonly exceptionWords: readonly string[];
+  readonly order: OrderBody;
+  readonly stepId: string | null;
+}
+
+/** What each class has been taught so far. */
+export async function taughtByClass(db: Db): Promise<Map<string, Taught>> {
+  const orders = new Map((await listOrders(db)).map((order) => [order.id, order.content]));
+  const classes = await listClasses(db);
+  return new Map(classes.map((one) => [one.id, taughtOf(one, orders.get(one.orderId))]));
+}
+
+function taughtOf(one: ClassView, order: OrderBody = { name: "", kind: "", why: "", steps: [] }): Taught {
+  return {
+    order,
+    stepId: one.stepId,
+    gpcs: taughtUpTo(order, one.stepId),
+    exceptionWords: exceptionWordsUpTo(order, one.stepId),
+  };
+}
+
+function byChild(answers: readonly AnswerBody[]): Map<string, GivenAnswer[]> {
+  const map = new Map<string, GivenAnswer[]>();
+  for (const answer of standing(answers)) {
+    const list = map.get(answer.childId);
+    if (list) list.push(answer);
+    else map.set(answer.childId, [answer]);
+  }
+  return map;
+}
+
+/**
+ * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
+ * first), rows by name. Archived children and classes are left out. Correspondences that a child was asked
+ * and no order of these classes has stand at the end.
+ */
+export async function gapMap(db: Db, today: string, classId?: string): Promise<Gaps> {
+  const classes = (await listClasses(db)).filter((one) => !one.archived && (!classId || one.id === classId));
+  const inMap = new Set(classes.map((one) => one.id));
+  const children = (await listChildren(db, classId)).filter((child) => !child.archived && inMap.has(child.classId));
+  const taught = await taughtByClass(db);
+  const answers = byChild(
+    await answersOfChildren(
+      db,
+      children.map((child) => child.id),
+    ),
+  );
+
+  const columns = new Map<string, Gaps["columns"][number]>();
+  for (const one of classes) {
+    for (const [step, { id, title, gpcs }] of (taught.get(one.id)?.order.steps ?? []).entries()) {
+      for (const gpc of gpcs) if (!columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
+    }
+  }
+  for (const list of answers.values()) {
+    for (const { item } of list)
+      if (!columns.has(item)) columns.set(item, { gpc: item, stepId: "", step: 0, title: "Outside the order" });
+  }
+  const gpcs = [...columns.keys()];
+  return {
+    today,
+    columns: [...columns.values()],
+    rows: children.map((child) => {
+      const row = childRow(
+        { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), answers: answers.get(child.id) ?? [] },
+        gpcs,
+        today,
+      );
+      return { id: child.id, name: child.name, classId: child.classId, cells: row.map(codeOf).join("") };
+    }),
+  };
+}
+
+/** One child: what is taught, and how it stands with it and with everything else it was asked. */
+export async function standingsOf(
+  db: Db,
+  childId: string,
+  classId: string,
+  today: string,
+): Promise<{ taught: Taught; standings: Map<string, Standing> }> {
+  const taught = (await taughtByClass(db)).get(classId) ?? taughtOf({ stepId: null } as ClassView);
+  const answers = byChild(await answersOfChildren(db, [childId])).get(childId) ?? [];
+  const gpcs = [...new Set([...taught.gpcs, ...answers.map((answer) => answer.item)])];
+  const row = childRow({ id: childId, taught: new Set(taught.gpcs), answers }, gpcs, today);
+  return { taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
+}
+
+export interface GroupGround {
+  /** Correspondences that every one of the children can read. */
+  readonly known: readonly string[];
+  /** Exception words that were taught to all of them. */
+  readonly wholes: readonly string[];
+  /** Taught to all, read by each at some time, and unsteady in at least one: worth revisiting, newest first. */
+  readonly unsteady: readonly string[];
+  /** Taught to all and a gap, or missed last time, in at least one; in teaching order. */
+  readonly needed: readonly string[];
+}
+
+/** What a group can build on. An empty group can build on nothing. */
+export async function groundOf(db: Db, childIds: readonly string[], today: string): Promise<GroupGround> {
+  const children = await findChildren(db, childIds);
+  const taught = await taughtByClass(db);
+  const answers = byChild(await answersOfChildren(db, childIds));
+  const shared = (lists: readonly (readonly string[])[]) =>
+    (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
+  const gpcs = [
+    ...new Set(
+      children.flatMap((child) => [
+        ...(taught.get(child.classId)?.gpcs ?? []),
+        ...(answers.get(child.id) ?? []).map((answer) => answer.item),
+      ]),
+    ),
+  ];
+  const rows = children.map((child) =>
+    childRow(
+      { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), answers: answers.get(child.id) ?? [] },
+      gpcs,
+      today,
+    ),
+  );
+  const everyone = (at: number, test: (one: Standing) => boolean) =>
+    rows.length > 0 && rows.every((row) => test(row[at] as Standing));
+  const someone = (at: number, test: (one: Standing) => boolean) => rows.some((row) => test(row[at] as Standing));
+  const at = [...gpcs.keys()];
+  return {
+    known: at.filter((index) => everyone(index, canRead)).map((index) => gpcs[index] as string),
+    wholes: shared(children.map((child) => taught.get(child.classId)?.exceptionWords ?? [])),
+    unsteady: at
+      .filter(
+        (index) => everyone(index, (one) => one.last !== null) && someone(index, (one) => one.state === "unsteady"),
+      )
+      .map((index) => gpcs[index] as string)
+      .reverse(),
+    needed: at
+      .filter((index) => someone(index, (one) => one.last !== null && !canRead(one)))
+      .map((index) => gpcs[index] as string),
+  };
+}

@@ -1,0 +1,39 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import type { Bank } from "#contract";
+import { type OrderContent, readOrder } from "#core/order";
+import { readWordList, type Word } from "#core/words";
+
+/** What ships in `data/`, read once at start. */
+export interface Ground {
+  readonly words: readonly Word[];
+  readonly sentences: readonly string[];
+  readonly orders: readonly { readonly id: string; readonly content: OrderContent }[];
+}
+
+/** Ids of the orders that ship: fixed, so that every start finds the same rows. */
+const orderIds: Record<string, string> = {
+  "words-first": "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1001",
+  "letters-first": "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1002",
+  "held-first": "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1003",
+};
+
+/** Reads words, sentences and teaching orders from the folder. Throws when one of them is not well written. */
+export function readGround(folder: string): Ground {
+  const text = (file: string) => readFileSync(join(folder, file), "utf8");
+  const shipped = readdirSync(join(folder, "orders")).map((file) => file.replace(/\.txt$/, ""));
+  const orders = Object.entries(orderIds)
+    .filter(([name]) => shipped.includes(name))
+    .map(([name, id]) => ({ id, content: readOrder(text(`orders/${name}.txt`)) }));
+  const sentences = text("sentences.txt")
+    .split("\n")
+    .filter((line) => line.trim() !== "" && !line.startsWith("#"));
+  return { words: readWordList(text("words.txt")), sentences, orders };
+}
+
+export function toBank(ground: Ground): Bank {
+  return {
+    words: ground.words.map((word) => ({ text: word.text, units: word.units.map((unit) => unit.gpc) })),
+    sentences: [...ground.sentences],
+  };
+}

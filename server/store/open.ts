@@ -1,0 +1,60 @@
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { PGlite } from "@electric-sql/pglite";
+import { drizzle as overPg } from "drizzle-orm/node-postgres";
+import { migrate as migratePg } from "drizzle-orm/node-postgres/migrator";
+import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
+import { drizzle as overPglite } from "drizzle-orm/pglite";
+import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
+import pg from "pg";
+import { holdFolder } from "./lock.ts";
+import * as schema from "./schema.ts";
+
+export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
+
+export interface OpenStore {
+  readonly db: Db;
+  /** `embedded` in a folder, or a PostgreSQL `server`. */
+  readonly kind: "embedded" | "server";
+  close(): Promise<void>;
+}
+
+const migrationsFolder = join(import.meta.dirname, "migrations");
+
+/**
+ * Opens the database and brings it to the newest migration. With `url` a PostgreSQL server; else PGlite in
+ * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests).
+ * Throws `FolderInUse` when another process holds the folder.
+ */
+export async function openStore(where: { folder: string; url?: string | undefined }): Promise<OpenStore> {
+  if (where.url) {
+    const pool = new pg.Pool({ connectionString: where.url, max: 8 });
+    const db = overPg(pool, { schema });
+    await migratePg(db, { migrationsFolder });
+    return { db, kind: "server", close: () => pool.end() };
+  }
+  if (where.folder === "memory://") {
+    const memory = new PGlite();
+    const db = overPglite(memory, { schema });
+    await migratePglite(db, { migrationsFolder });
+    return { db, kind: "embedded", close: () => memory.close() };
+  }
+  mkdirSync(where.folder, { recursive: true });
+  const release = await holdFolder(where.folder);
+  try {
+    const client = await PGlite.create(join(where.folder, "pg"));
+    const db = overPglite(client, { schema });
+    await migratePglite(db, { migrationsFolder });
+    return {
+      db,
+      kind: "embedded",
+      close: async () => {
+        await client.close();
+        await release();
+      },
+    };
+  } catch (error) {
+    await release();
+    throw error;
+  }
+}

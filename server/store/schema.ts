@@ -1,0 +1,241 @@
+import { sql } from "drizzle-orm";
+import {
+  boolean,
+  customType,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from "drizzle-orm/pg-core";
+import type { OrderBody, PlanBody } from "#contract";
+
+/** An instant, in and out as the ISO text that the contract speaks. */
+const at = customType<{ data: string; driverData: string }>({
+  dataType: () => "timestamp with time zone",
+  fromDriver: (value) => new Date(value).toISOString(),
+});
+const childRef = () =>
+  uuid("child_id")
+    .notNull()
+    .references(() => children.id, { onDelete: "cascade" });
+
+/** One row: the school itself. */
+export const school = pgTable("school", {
+  id: integer("id").primaryKey(),
+  name: text("name").notNull(),
+});
+
+export const orders = pgTable("orders", {
+  id: uuid("id").primaryKey(),
+  shipped: boolean("shipped").notNull().default(false),
+  version: integer("version").notNull().default(1),
+  content: jsonb("content").$type<OrderBody>().notNull(),
+  createdAt: at("created_at").notNull().default(sql`now()`),
+});
+
+export const classes = pgTable("classes", {
+  id: uuid("id").primaryKey(),
+  name: text("name").notNull(),
+  yearGroup: text("year_group").notNull(),
+  orderId: uuid("order_id")
+    .notNull()
+    .references(() => orders.id),
+  archived: boolean("archived").notNull().default(false),
+  createdAt: at("created_at").notNull().default(sql`now()`),
+});
+
+/** How far a class has been taught: the newest row counts, the others are its history. */
+export const taught = pgTable(
+  "taught",
+  {
+    id: uuid("id").primaryKey(),
+    classId: uuid("class_id")
+      .notNull()
+      .references(() => classes.id, { onDelete: "cascade" }),
+    stepId: text("step_id"),
+    taughtOn: date("taught_on").notNull(),
+    markedAt: at("marked_at").notNull(),
+  },
+  (table) => [index("taught_class").on(table.classId, table.markedAt)],
+);
+
+export const children = pgTable(
+  "children",
+  {
+    id: uuid("id").primaryKey(),
+    classId: uuid("class_id")
+      .notNull()
+      .references(() => classes.id),
+    name: text("name").notNull(),
+    note: text("note").notNull().default(""),
+    archived: boolean("archived").notNull().default(false),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [index("children_class").on(table.classId)],
+);
+
+export const checks = pgTable(
+  "checks",
+  {
+    id: uuid("id").primaryKey(),
+    childId: childRef(),
+    scope: text("scope").notNull(),
+    items: jsonb("items").$type<string[]>().notNull(),
+    seed: integer("seed").notNull(),
+    startedAt: at("started_at").notNull(),
+    endedAt: at("ended_at"),
+  },
+  (table) => [index("checks_child").on(table.childId)],
+);
+
+/** The answer log. Rows are only ever added; undo adds a row whose `voids` names an earlier one. */
+export const answers = pgTable(
+  "answers",
+  {
+    id: uuid("id").primaryKey(),
+    childId: childRef(),
+    checkId: uuid("check_id").references(() => checks.id, { onDelete: "cascade" }),
+    sessionId: uuid("session_id").references(() => sessions.id, { onDelete: "set null" }),
+    item: text("item"),
+    outcome: text("outcome").notNull(),
+    heard: text("heard"),
+    ms: integer("ms"),
+    pass: integer("pass").notNull().default(1),
+    voids: uuid("voids"),
+    markedAt: at("marked_at").notNull(),
+    day: date("day").notNull(),
+    markedBy: text("marked_by").notNull(),
+  },
+  (table) => [
+    index("answers_child").on(table.childId, table.markedAt),
+    index("answers_check").on(table.checkId),
+    uniqueIndex("answers_voids").on(table.voids),
+  ],
+);
+
+export const groups = pgTable("groups", {
+  id: uuid("id").primaryKey(),
+  closed: boolean("closed").notNull().default(false),
+  createdAt: at("created_at").notNull().default(sql`now()`),
+});
+
+/** Every saved state of a group; the newest is the group. */
+export const groupVersions = pgTable(
+  "group_versions",
+  {
+    id: uuid("id").primaryKey(),
+    groupId: uuid("group_id")
+      .notNull()
+      .references(() => groups.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    targets: jsonb("targets").$type<string[]>().notNull(),
+    savedAt: at("saved_at").notNull(),
+  },
+  (table) => [index("group_versions_group").on(table.groupId, table.savedAt)],
+);
+
+export const groupMembers = pgTable(
+  "group_members",
+  {
+    versionId: uuid("version_id")
+      .notNull()
+      .references(() => groupVersions.id, { onDelete: "cascade" }),
+    childId: childRef(),
+    locked: boolean("locked").notNull().default(false),
+    place: integer("place").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.versionId, table.childId] }),
+    index("group_members_child").on(table.childId),
+  ],
+);
+
+export const sessions = pgTable(
+  "sessions",
+  {
+    id: uuid("id").primaryKey(),
+    groupId: uuid("group_id")
+      .notNull()
+      .references(() => groups.id, { onDelete: "cascade" }),
+    heldOn: date("held_on").notNull(),
+    version: integer("version").notNull().default(1),
+    plan: jsonb("plan").$type<PlanBody>().notNull(),
+    /** What the whole group could read when the plan was made, and the exception words taught by then. */
+    known: jsonb("known").$type<string[]>().notNull(),
+    wholes: jsonb("wholes").$type<string[]>().notNull(),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [index("sessions_group").on(table.groupId), index("sessions_day").on(table.heldOn)],
+);
+
+export const sessionMembers = pgTable(
+  "session_members",
+  {
+    sessionId: uuid("session_id")
+      .notNull()
+      .references(() => sessions.id, { onDelete: "cascade" }),
+    childId: childRef(),
+    place: integer("place").notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.sessionId, table.childId] }),
+    index("session_members_child").on(table.childId),
+  ],
+);
+
+export const shares = pgTable("shares", {
+  sessionId: uuid("session_id")
+    .primaryKey()
+    .references(() => sessions.id, { onDelete: "cascade" }),
+  /** SHA-256 of the token, in hex. The token itself is not kept. */
+  tokenHash: text("token_hash").notNull().unique(),
+  endsOn: date("ends_on").notNull(),
+  createdAt: at("created_at").notNull().default(sql`now()`),
+});
+
+export const reports = pgTable(
+  "reports",
+  {
+    id: uuid("id").primaryKey(),
+    sessionId: uuid("session_id")
+      .notNull()
+      .references(() => sessions.id, { onDelete: "cascade" }),
+    by: text("by").notNull(),
+    at: at("at").notNull(),
+    reached: text("reached"),
+    note: text("note").notNull(),
+  },
+  (table) => [index("reports_session").on(table.sessionId)],
+);
+
+/** Who came, a row a child who did. */
+export const reportCame = pgTable(
+  "report_came",
+  {
+    reportId: uuid("report_id")
+      .notNull()
+      .references(() => reports.id, { onDelete: "cascade" }),
+    childId: childRef(),
+  },
+  (table) => [primaryKey({ columns: [table.reportId, table.childId] }), index("report_came_child").on(table.childId)],
+);
+
+/** The mark a report gives a child and a target; the answer log holds the same mark as an answer. */
+export const reportMarks = pgTable(
+  "report_marks",
+  {
+    id: uuid("id").primaryKey(),
+    reportId: uuid("report_id")
+      .notNull()
+      .references(() => reports.id, { onDelete: "cascade" }),
+    childId: childRef(),
+    item: text("item").notNull(),
+    outcome: text("outcome").notNull(),
+  },
+  (table) => [index("report_marks_report").on(table.reportId), index("report_marks_child").on(table.childId)],
+);

@@ -1,0 +1,190 @@
+import { and, desc, eq, inArray } from "drizzle-orm";
+import type { PlanBody, ReportBody } from "#contract";
+import { appendAnswers } from "./answers.ts";
+import { listGroups } from "./groups.ts";
+import type { Db } from "./open.ts";
+import * as t from "./schema.ts";
+
+export type SessionRow = typeof t.sessions.$inferSelect;
+
+export async function listSessionRows(db: Db, groupId?: string): Promise<SessionRow[]> {
+  return db
+    .select()
+    .from(t.sessions)
+    .where(groupId ? eq(t.sessions.groupId, groupId) : undefined)
+    .orderBy(desc(t.sessions.heldOn), desc(t.sessions.createdAt));
+}
+
+export async function findSessionRow(db: Db, id: string): Promise<SessionRow | undefined> {
+  return (await db.select().from(t.sessions).where(eq(t.sessions.id, id)))[0];
+}
+
+export async function insertSession(
+  db: Db,
+  row: typeof t.sessions.$inferInsert,
+  childIds: readonly string[],
+): Promise<void> {
+  await db.transaction(async (inside) => {
+    const added = await inside.insert(t.sessions).values(row).onConflictDoNothing().returning();
+    if (added.length === 0 || childIds.length === 0) return;
+    await inside
+      .insert(t.sessionMembers)
+      .values(childIds.map((childId, place) => ({ sessionId: row.id, childId, place })));
+  });
+}
+
+/** Writes over the version with this number. @returns false when someone else wrote meanwhile */
+export async function updateSession(
+  db: Db,
+  id: string,
+  version: number,
+  change: { heldOn?: string | undefined; plan?: PlanBody | undefined; known?: string[]; wholes?: string[] },
+): Promise<boolean> {
+  const changed = await db
+    .update(t.sessions)
+    .set({ ...change, version: version + 1 })
+    .where(and(eq(t.sessions.id, id), eq(t.sessions.version, version)))
+    .returning({ id: t.sessions.id });
+  return changed.length === 1;
+}
+
+export async function deleteSession(db: Db, id: string): Promise<void> {
+  await db.delete(t.sessions).where(eq(t.sessions.id, id));
+}
+
+export async function membersOfSession(db: Db, sessionId: string) {
+  return db
+    .select({ id: t.children.id, name: t.children.name, note: t.children.note })
+    .from(t.sessionMembers)
+    .innerJoin(t.children, eq(t.children.id, t.sessionMembers.childId))
+    .where(eq(t.sessionMembers.sessionId, sessionId))
+    .orderBy(t.sessionMembers.place);
+}
+
+export async function shareOf(db: Db, sessionId: string) {
+  return (await db.select().from(t.shares).where(eq(t.shares.sessionId, sessionId)))[0];
+}
+
+export async function shareByHash(db: Db, tokenHash: string) {
+  return (await db.select().from(t.shares).where(eq(t.shares.tokenHash, tokenHash)))[0];
+}
+
+export async function sharedSessionIds(db: Db): Promise<Set<string>> {
+  return new Set((await db.select({ id: t.shares.sessionId }).from(t.shares)).map((row) => row.id));
+}
+
+/** Sets the one link of a session; a link made before stops working. */
+export async function setShare(db: Db, sessionId: string, tokenHash: string, endsOn: string): Promise<void> {
+  await db
+    .insert(t.shares)
+    .values({ sessionId, tokenHash, endsOn })
+    .onConflictDoUpdate({
+      target: t.shares.sessionId,
+      set: { tokenHash, endsOn, createdAt: new Date().toISOString() },
+    });
+}
+
+export async function deleteShare(db: Db, sessionId: string): Promise<void> {
+  await db.delete(t.shares).where(eq(t.shares.sessionId, sessionId));
+}
+
+/** The reports of these sessions, oldest first. */
+export async function reportsOf(
+  db: Db,
+  sessionIds: readonly string[],
+): Promise<(ReportBody & { sessionId: string })[]> {
+  if (sessionIds.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(t.reports)
+    .where(inArray(t.reports.sessionId, [...sessionIds]))
+    .orderBy(t.reports.at);
+  const ids = rows.map((row) => row.id);
+  const came = ids.length ? await db.select().from(t.reportCame).where(inArray(t.reportCame.reportId, ids)) : [];
+  const marks = ids.length ? await db.select().from(t.reportMarks).where(inArray(t.reportMarks.reportId, ids)) : [];
+  return rows.map((row) => ({
+    id: row.id,
+    sessionId: row.sessionId,
+    by: row.by,
+    at: row.at,
+    note: row.note,
+    reached: row.reached as ReportBody["reached"],
+    came: came.filter((one) => one.reportId === row.id).map((one) => one.childId),
+    marks: marks
+      .filter((one) => one.reportId === row.id)
+      .map((one) => ({
+        id: one.id,
+        childId: one.childId,
+        gpc: one.item,
+        outcome: one.outcome as ReportBody["marks"][number]["outcome"],
+      })),
+  }));
+}
+
+/** Keeps a report, and its marks as answers in the log. The same report sent again changes nothing. */
+export async function insertReport(db: Db, sessionId: string, report: ReportBody, day: string): Promise<void> {
+  await db.transaction(async (inside) => {
+    const { id, by, at, reached, note } = report;
+    const added = await inside
+      .insert(t.reports)
+      .values({ id, sessionId, by, at, reached, note })
+      .onConflictDoNothing()
+      .returning();
+    if (added.length === 0) return;
+    if (report.came.length > 0) {
+      await inside
+        .insert(t.reportCame)
+        .values([...new Set(report.came)].map((childId) => ({ reportId: id, childId })));
+    }
+    if (report.marks.length === 0) return;
+    const marks = report.marks.map((mark) => ({
+      id: mark.id,
+      reportId: id,
+      childId: mark.childId,
+      item: mark.gpc,
+      outcome: mark.outcome,
+    }));
+    await inside.insert(t.reportMarks).values(marks);
+    const answers = report.marks.map((mark) => {
+      const given = {
+        id: mark.id,
+        childId: mark.childId,
+        item: mark.gpc,
+        ms: null,
+        checkId: null,
+        pass: 1,
+        markedAt: at,
+        day,
+        markedBy: by,
+      };
+      return mark.outcome === "wrong"
+        ? { ...given, outcome: mark.outcome, heard: null }
+        : { ...given, outcome: mark.outcome };
+    });
+    await appendAnswers(inside, answers, sessionId);
+  });
+}
+
+/** Every report on a session in which the child had a place: the day, the group's name, whether the child came. */
+export async function sessionsOfChild(db: Db, childId: string) {
+  const places = await db
+    .select({ id: t.sessions.id, heldOn: t.sessions.heldOn, groupId: t.sessions.groupId })
+    .from(t.sessionMembers)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
+    .where(eq(t.sessionMembers.childId, childId));
+  const names = new Map((await listGroups(db)).map((group) => [group.id, group.name]));
+  const reports = await reportsOf(
+    db,
+    places.map((place) => place.id),
+  );
+  return reports.flatMap((report) => {
+    const place = places.find((one) => one.id === report.sessionId);
+    if (!place) return [];
+    return {
+      heldOn: place.heldOn,
+      group: names.get(place.groupId) ?? "",
+      came: report.came.includes(childId),
+      by: report.by,
+    };
+  });
+}
