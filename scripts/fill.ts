@@ -9,6 +9,7 @@ export async function fillDemo(base: string): Promise<number> {
   const school = getSchool.answer.parse(await (await fetch(base + getSchool.path)).json());
   const order = school.orders[0];
   if (school.classes.length > 0 || !order) return 0;
+  console.log("Filling in the demo school, about half a minute …");
   const requests = new MarlpitLock(school.today, order).build();
   for (const { endpoint, asking } of requests) {
     const response = await fetch(base + addressOf(endpoint, asking.params, asking.query), {
@@ -28,4 +29,7 @@ export async function fillDemo(base: string): Promise<number> {
 }
 
 const base = process.argv[2];
-if (base) console.log(`Sent ${await fillDemo(base)} requests.`);
+if (base) {
+  const sent = await fillDemo(base);
+  if (sent > 0) console.log(`Filled in Marlpit Lock School with ${sent} requests.`);
+}

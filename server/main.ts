@@ -14,7 +14,7 @@ const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
   const ground = readGround(join(root, "data"));
-  const store = await openStore({ folder, url: process.env.DATABASE_URL });
+  const store = await openStore({ folder, url: process.env.DATABASE_URL, fresh: process.env.KEEN_FRESH === "1" });
   for (const { id, content } of ground.orders) {
     await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
   }
@@ -27,8 +27,8 @@ async function main(): Promise<void> {
       void store.close();
       return;
     }
-    console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
-    process.send?.("ready");
+    if (process.send) process.send("ready");
+    else console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
   });
 
   let closing = false;

@@ -1,4 +1,4 @@
-import { mkdirSync } from "node:fs";
+import { mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { PGlite } from "@electric-sql/pglite";
 import { drizzle as overPg } from "drizzle-orm/node-postgres";
@@ -23,10 +23,11 @@ const migrationsFolder = join(import.meta.dirname, "migrations");
 
 /**
  * Opens the database and brings it to the newest migration. With `url` a PostgreSQL server; else PGlite in
- * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests).
+ * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests). `fresh` empties the
+ * embedded database first, once the folder is held; a server's database is never emptied.
  * Throws `FolderInUse` when another process holds the folder.
  */
-export async function openStore(where: { folder: string; url?: string | undefined }): Promise<OpenStore> {
+export async function openStore(where: { folder: string; url?: string | undefined; fresh?: boolean }): Promise<OpenStore> {
   if (where.url) {
     const pool = new pg.Pool({ connectionString: where.url, max: 8 });
     const db = overPg(pool, { schema });
@@ -42,7 +43,9 @@ export async function openStore(where: { folder: string; url?: string | undefine
   mkdirSync(where.folder, { recursive: true });
   const release = await holdFolder(where.folder);
   try {
-    const client = await PGlite.create(join(where.folder, "pg"));
+    const data = join(where.folder, "pg");
+    if (where.fresh) rmSync(data, { recursive: true, force: true });
+    const client = await PGlite.create(data);
     const db = overPglite(client, { schema });
     await migratePglite(db, { migrationsFolder });
     return {

@@ -1,0 +1,59 @@
+// What every command needs before it runs: packages, and a build that is as new as its sources.
+// Plain JavaScript, since it runs before anything is installed.
+import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join, resolve } from "node:path";
+
+export const root = resolve(import.meta.dirname, "..");
+const cache = join(root, "node_modules", ".cache", "keen");
+
+/** Runs a program with its output on the terminal. Ends this process with its code when it fails. */
+export function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, { cwd: root, stdio: "inherit", ...options });
+  if (error) {
+    console.error(`${command} could not be started: ${error.message}`);
+    process.exit(1);
+  }
+  if (status !== 0) process.exit(status ?? 1);
+}
+
+function hashOf(paths) {
+  const hash = createHash("sha256");
+  const add = (path) => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) {
+      for (const name of readdirSync(path).sort()) add(join(path, name));
+    } else hash.update(path).update(readFileSync(path));
+  };
+  for (const path of paths) add(join(root, path));
+  return hash.digest("hex");
+}
+
+function isFresh(name, value, product) {
+  const stamp = join(cache, name);
+  return existsSync(join(root, product)) && existsSync(stamp) && readFileSync(stamp, "utf8") === value;
+}
+
+function remember(name, value) {
+  mkdirSync(cache, { recursive: true });
+  writeFileSync(join(cache, name), value);
+}
+
+/** Installs the packages of the lock file when they are not there or the lock file is another. */
+export function installPackages() {
+  const value = hashOf(["package-lock.json"]);
+  if (isFresh("installed", value, "node_modules")) return;
+  console.log("Installing packages …");
+  run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error"]);
+  remember("installed", value);
+}
+
+/** Builds the web application when a source of it is newer than the build. */
+export function buildWeb() {
+  const value = hashOf(["web", "core", "contract", "vite.config.ts", "package-lock.json"]);
+  if (isFresh("built", value, "dist/index.html")) return;
+  console.log("Building the web application …");
+  run("npx", ["vite", "build", "--logLevel", "warn"]);
+  remember("built", value);
+}

@@ -1,0 +1,10 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    include: ["{core,contract,server,web,demo}/**/*.test.ts"],
+    benchmark: { include: ["{core,server}/**/*.bench.ts"] },
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+  },
+});

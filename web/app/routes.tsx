@@ -1,0 +1,60 @@
+import { type ComponentType, lazy, Suspense } from "react";
+import { createBrowserRouter } from "react-router";
+import { ButtonLink } from "#web/parts/button.tsx";
+import { Page, Waiting } from "#web/parts/page.tsx";
+import { Today } from "#web/screens/today/today.tsx";
+import { Shell } from "./shell.tsx";
+
+function later(load: () => Promise<{ Screen: ComponentType }>) {
+  const Screen = lazy(async () => ({ default: (await load()).Screen }));
+  return (
+    <Suspense
+      fallback={
+        <div className="p-6">
+          <Waiting />
+        </div>
+      }
+    >
+      <Screen />
+    </Suspense>
+  );
+}
+
+function Nowhere() {
+  return (
+    <Page place="Not found" title="There is nothing here">
+      <p className="mb-4">The address may be old, or something was removed.</p>
+      <ButtonLink to="/" shape="main">
+        Go to Today
+      </ButtonLink>
+    </Page>
+  );
+}
+
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: "/", element: <Today /> },
+      { path: "/class", element: later(() => import("#web/screens/class/class.tsx")) },
+      { path: "/class/:classId", element: later(() => import("#web/screens/class/class.tsx")) },
+      { path: "/import", element: later(() => import("#web/screens/class/import.tsx")) },
+      { path: "/child/:childId", element: later(() => import("#web/screens/class/child.tsx")) },
+      { path: "/orders", element: later(() => import("#web/screens/orders/orders.tsx")) },
+      { path: "/orders/:orderId", element: later(() => import("#web/screens/orders/order.tsx")) },
+      { path: "/check", element: later(() => import("#web/screens/check/choose.tsx")) },
+      { path: "/check/:checkId", element: later(() => import("#web/screens/check/desk.tsx")) },
+      { path: "/check/:checkId/result", element: later(() => import("#web/screens/check/result.tsx")) },
+      { path: "/gaps", element: later(() => import("#web/screens/gaps/gaps.tsx")) },
+      { path: "/groups", element: later(() => import("#web/screens/groups/groups.tsx")) },
+      { path: "/groups/new", element: later(() => import("#web/screens/groups/propose.tsx")) },
+      { path: "/groups/:groupId", element: later(() => import("#web/screens/groups/group.tsx")) },
+      { path: "/sessions", element: later(() => import("#web/screens/sessions/sessions.tsx")) },
+      { path: "/sessions/:sessionId", element: later(() => import("#web/screens/sessions/session.tsx")) },
+      { path: "/help", element: later(() => import("#web/screens/help/help.tsx")) },
+      { path: "*", element: <Nowhere /> },
+    ],
+  },
+  { path: "/face", element: later(() => import("#web/screens/check/face.tsx")) },
+  { path: "/shared/:token", element: later(() => import("#web/screens/shared/shared.tsx")) },
+]);

@@ -1,0 +1,167 @@
+import { CircleHelp, ListOrdered, Moon, Search, Sun } from "lucide-react";
+import { lazy, Suspense, useState } from "react";
+import { NavLink, Outlet } from "react-router";
+import { Toaster } from "sonner";
+import { getSchool, getToday } from "#contract";
+import { Waiting } from "#web/parts/page.tsx";
+import { useAsk } from "./api.ts";
+import { useMarker, useTheme } from "./device.ts";
+import { Keys } from "./keys.tsx";
+import { useOutbox } from "./outbox.ts";
+import { besides, places } from "./places.ts";
+
+const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
+
+/** What waits in each place, shown beside its name. */
+function useWaiting(): Record<string, number> {
+  const today = useAsk(getToday, {});
+  const due =
+    today.data?.sessions.filter(
+      (session) => session.state === "planned" && session.heldOn <= (today.data?.today ?? ""),
+    ).length ?? 0;
+  return { "/check": today.data?.openChecks.length ?? 0, "/sessions": due };
+}
+
+/** The frame of the teacher's face: the loop as a stem with its places, and the place itself. */
+export function Shell() {
+  const [paletteOpen, setPaletteOpen] = useState(false);
+  const [paletteWanted, setPaletteWanted] = useState(false);
+  const openPalette = () => {
+    setPaletteWanted(true);
+    setPaletteOpen(true);
+  };
+  return (
+    <Keys onPalette={openPalette}>
+      <a
+        href="#place"
+        className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"
+      >
+        Skip to the place
+      </a>
+      <div className="flex min-h-screen flex-col lg:flex-row">
+        <Rail onPalette={openPalette} />
+        <main id="place" className="min-w-0 flex-1">
+          <Suspense
+            fallback={
+              <div className="p-6">
+                <Waiting />
+              </div>
+            }
+          >
+            <Outlet />
+          </Suspense>
+        </main>
+      </div>
+      {paletteWanted && (
+        <Suspense fallback={null}>
+          <Palette open={paletteOpen} onClose={() => setPaletteOpen(false)} />
+        </Suspense>
+      )}
+      <Toaster
+        position="bottom-center"
+        toastOptions={{ style: { background: "var(--sheet)", color: "var(--ink)", border: "1px solid var(--line)" } }}
+      />
+    </Keys>
+  );
+}
+
+function Rail({ onPalette }: { onPalette: () => void }) {
+  const school = useAsk(getSchool, {});
+  const waiting = useWaiting();
+  const link = ({ isActive }: { isActive: boolean }) =>
+    `group relative flex items-center gap-2 rounded-md px-2.5 py-1.5 whitespace-nowrap ${isActive ? "bg-leaf-pale font-semibold" : "hover:bg-leaf-pale/60"}`;
+  return (
+    <aside className="no-print border-line bg-sheet max-lg:border-b lg:sticky lg:top-0 lg:flex lg:h-screen lg:w-[196px] lg:flex-none lg:flex-col lg:border-r">
+      <div className="flex items-center gap-2 px-4 pt-3 pb-1 lg:pt-4">
+        <img src="/sapling.svg" alt="" width={24} height={24} />
+        <div className="min-w-0 leading-tight">
+          <p className="font-semibold">Keen Sapling</p>
+          <p className="truncate text-sm text-soft">{school.data?.name || "Your school"}</p>
+        </div>
+      </div>
+      <nav aria-label="Places" className="overflow-x-auto px-2 py-2 lg:flex-1">
+        <ol className="relative flex gap-1 lg:flex-col lg:before:absolute lg:before:top-4 lg:before:bottom-4 lg:before:left-[17px] lg:before:w-px lg:before:bg-leaf-mid">
+          {places.map((place) => (
+            <li key={place.path}>
+              <NavLink to={place.path} end={place.path === "/"} className={link}>
+                {({ isActive }) => (
+                  <>
+                    <span
+                      aria-hidden
+                      className={`z-10 hidden size-3.5 flex-none rounded-[0_70%_0_70%] border-2 border-leaf lg:block ${isActive ? "bg-leaf" : "bg-sheet"}`}
+                    />
+                    <span className="flex-1">{place.name}</span>
+                    {(waiting[place.path] ?? 0) > 0 && (
+                      <span
+                        role="img"
+                        className="rounded-full bg-damson px-1.5 text-xs font-semibold text-on-leaf"
+                        aria-label={`${waiting[place.path]} waiting`}
+                      >
+                        {waiting[place.path]}
+                      </span>
+                    )}
+                  </>
+                )}
+              </NavLink>
+            </li>
+          ))}
+          {besides.map((place) => (
+            <li key={place.path} className="lg:first-of-type:mt-4">
+              <NavLink to={place.path} className={link}>
+                <span aria-hidden className="z-10 hidden bg-sheet text-soft lg:block">
+                  {place.path === "/help" ? <CircleHelp size={15} /> : <ListOrdered size={15} />}
+                </span>
+                {place.name}
+              </NavLink>
+            </li>
+          ))}
+        </ol>
+      </nav>
+      <RailFoot onPalette={onPalette} />
+    </aside>
+  );
+}
+
+function RailFoot({ onPalette }: { onPalette: () => void }) {
+  const { dark, toggle } = useTheme();
+  const [marker, setMarker] = useMarker();
+  const { waiting, lineDown } = useOutbox();
+  return (
+    <div className="flex items-center gap-2 px-3 pb-3 max-lg:absolute max-lg:right-2 max-lg:top-2 lg:flex-col lg:items-stretch">
+      {waiting.length > 0 && (
+        <p role="status" className="rounded-md bg-damson-pale px-2 py-1 text-sm">
+          {waiting.length} {waiting.length === 1 ? "mark" : "marks"} on this device
+          {lineDown ? ", waiting for the line" : ", being sent"}
+        </p>
+      )}
+      <label className="flex items-center gap-2 text-sm text-soft lg:block">
+        <span className="max-lg:sr-only">Marks are by</span>
+        <input
+          aria-label="Marks are by"
+          value={marker}
+          maxLength={60}
+          onChange={(event) => setMarker(event.target.value)}
+          onBlur={() => marker.trim() === "" && setMarker("Teacher")}
+          className="w-32 rounded border border-line bg-paper px-2 py-1 text-ink lg:w-full"
+        />
+      </label>
+      <div className="flex gap-1.5">
+        <button
+          type="button"
+          onClick={onPalette}
+          className="flex flex-1 items-center gap-1.5 rounded border border-line px-2 py-1 text-sm text-soft hover:border-soft"
+        >
+          <Search size={14} aria-hidden /> Find <kbd className="ml-auto text-xs max-lg:hidden">Ctrl K</kbd>
+        </button>
+        <button
+          type="button"
+          onClick={toggle}
+          aria-label={dark ? "Light" : "Dark"}
+          className="rounded border border-line px-2 py-1 text-soft hover:border-soft"
+        >
+          {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
+        </button>
+      </div>
+    </div>
+  );
+}

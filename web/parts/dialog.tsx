@@ -1,0 +1,39 @@
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+
+interface SheetWanted {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly title: string;
+  readonly children: ReactNode;
+  /** `side` slides in from the right and leaves the rest readable. */
+  readonly place?: "middle" | "side";
+}
+
+/** A sheet over the page: closed by Escape, the cross, or a click beside it. */
+export function Sheet({ open, onClose, title, children, place = "middle" }: SheetWanted) {
+  const where =
+    place === "side"
+      ? "right-0 top-0 h-full w-[26rem] max-w-[92vw]"
+      : "left-1/2 top-[12vh] -translate-x-1/2 w-[34rem] max-w-[94vw] max-h-[80vh] rounded-lg";
+  return (
+    <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`fixed z-50 flex flex-col overflow-hidden border border-line bg-sheet shadow-xl ${where}`}
+        >
+          <header className="flex items-start justify-between gap-3 border-b border-line px-4 py-3">
+            <Dialog.Title className="text-lg font-semibold">{title}</Dialog.Title>
+            <Dialog.Close className="rounded p-1 hover:bg-leaf-pale" aria-label="Close">
+              <X size={18} aria-hidden />
+            </Dialog.Close>
+          </header>
+          <div className="overflow-y-auto p-4">{children}</div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,93 @@
+import {
+  type ComponentProps,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+  useId,
+} from "react";
+
+const box =
+  "w-full rounded-md border border-line bg-sheet px-2.5 py-1.5 min-h-9 text-ink placeholder:text-soft aria-[invalid=true]:border-damson";
+
+interface FieldWords {
+  readonly label: string;
+  /** A line of help under the field. */
+  readonly hint?: ReactNode;
+  readonly problem?: string | undefined;
+  /** The label is there for those who listen, not shown. */
+  readonly bare?: boolean;
+}
+
+function Frame({ id, label, hint, problem, bare, children }: FieldWords & { id: string; children: ReactNode }) {
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className={bare ? "sr-only" : "text-sm font-semibold"}>
+        {label}
+      </label>
+      {children}
+      {hint && !problem && <p className="text-sm text-soft">{hint}</p>}
+      {problem && (
+        <p id={`${id}-problem`} role="alert" className="text-sm text-damson">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function TextField({
+  label,
+  hint,
+  problem,
+  bare,
+  className = "",
+  ...rest
+}: ComponentProps<"input"> & FieldWords) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint} problem={problem} bare={bare ?? false}>
+      <input
+        id={id}
+        className={`${box} ${className}`}
+        aria-invalid={problem !== undefined}
+        aria-describedby={problem ? `${id}-problem` : undefined}
+        {...rest}
+      />
+    </Frame>
+  );
+}
+
+export function TextArea({
+  label,
+  hint,
+  problem,
+  bare,
+  className = "",
+  ...rest
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & FieldWords) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint} problem={problem} bare={bare ?? false}>
+      <textarea id={id} className={`${box} ${className}`} aria-invalid={problem !== undefined} {...rest} />
+    </Frame>
+  );
+}
+
+export function Choice({
+  label,
+  hint,
+  problem,
+  bare,
+  className = "",
+  children,
+  ...rest
+}: SelectHTMLAttributes<HTMLSelectElement> & FieldWords) {
+  const id = useId();
+  return (
+    <Frame id={id} label={label} hint={hint} problem={problem} bare={bare ?? false}>
+      <select id={id} className={`${box} pr-7 ${className}`} {...rest}>
+        {children}
+      </select>
+    </Frame>
+  );
+}

@@ -1,0 +1,90 @@
+import type { State } from "#core/mastery";
+import { ipa, showGrapheme, splitGpc } from "#core/phonics";
+import type { Unit } from "#core/words";
+
+const shapeOf: Record<State, string> = {
+  secure: "leaf-secure",
+  unsteady: "leaf-unsteady",
+  gap: "leaf-gap",
+  "not checked": "leaf-unchecked",
+  "not taught": "leaf-untaught",
+};
+
+/** The class name of a state's mark, for places that draw thousands of them. */
+export function leafClass(state: State): string {
+  return `leaf-mark ${shapeOf[state]}`;
+}
+
+export function LeafMark({ state }: { state: State }) {
+  return <span className={leafClass(state)} aria-hidden />;
+}
+
+/** The five states with their marks. */
+export function Legend() {
+  return (
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm text-soft" aria-label="What the marks mean">
+      {(["secure", "unsteady", "gap", "not checked"] as const).map((state) => (
+        <li key={state} className="flex items-center gap-1.5">
+          <LeafMark state={state} /> {state}
+        </li>
+      ))}
+      <li>blank: not taught</li>
+    </ul>
+  );
+}
+
+/** A spelling as a small card, with its sound. */
+export function Spelling({ gpc, sound = true }: { gpc: string; sound?: boolean }) {
+  const { grapheme, sound: key } = splitGpc(gpc);
+  return (
+    <span className="inline-flex items-baseline gap-1 whitespace-nowrap rounded border border-line bg-sheet px-1.5 py-0.5 leading-tight">
+      <span className="font-child text-[1.05em]">{showGrapheme(grapheme)}</span>
+      {sound && <span className="text-[0.8em] text-soft">{ipa(key)}</span>}
+    </span>
+  );
+}
+
+export function Spellings({ gpcs, none = "none" }: { gpcs: readonly string[]; none?: string }) {
+  if (gpcs.length === 0) return <span className="text-soft">{none}</span>;
+  return (
+    <span className="inline-flex flex-wrap gap-1 align-middle">
+      {gpcs.map((gpc) => (
+        <Spelling key={gpc} gpc={gpc} />
+      ))}
+    </span>
+  );
+}
+
+interface Letter {
+  readonly key: string;
+  readonly text: string;
+  readonly look: string;
+}
+
+/** The units as runs of letters in writing order, each with the look of its bracket. */
+function lettersOf(units: readonly Unit[]): Letter[] {
+  const letters: Letter[] = [];
+  let closing: Letter | undefined;
+  units.forEach((unit, at) => {
+    const [opening = "", late] = unit.grapheme.split("_");
+    letters.push({ key: `${at}`, text: opening, look: late ? "split-open" : closing ? "split-under" : "" });
+    if (closing) letters.push(closing);
+    closing = late ? { key: `${at}e`, text: late, look: "split-close" } : undefined;
+  });
+  if (closing) letters.push(closing);
+  return letters;
+}
+
+/** A word with a thin bracket under each of its sounds; a split spelling's bracket dips under what stands between. */
+export function BracketWord({ text, units }: { text: string; units: readonly Unit[] }) {
+  return (
+    <span className="bracketed font-child">
+      <span className="sr-only">{text}</span>
+      {lettersOf(units).map(({ key, text: letters, look }) => (
+        <span key={key} className={look} aria-hidden>
+          {letters}
+        </span>
+      ))}
+    </span>
+  );
+}

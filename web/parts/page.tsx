@@ -1,0 +1,93 @@
+import { type ReactNode, useEffect } from "react";
+import { Refused } from "#web/app/api.ts";
+
+interface PageWanted {
+  /** What the browser's title says: the place, never a child. */
+  readonly place: string;
+  readonly title: ReactNode;
+  /** One line under the title. */
+  readonly about?: ReactNode;
+  readonly actions?: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** The head and body of a place. */
+export function Page({ place, title, about, actions, children }: PageWanted) {
+  usePlaceTitle(place);
+  return (
+    <div className="mx-auto w-full max-w-[1180px] px-5 py-5">
+      <header className="no-print mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+        <div className="min-w-0">
+          <h1>{title}</h1>
+          {about && <p className="mt-0.5 text-soft">{about}</p>}
+        </div>
+        {actions && <div className="flex flex-wrap items-center gap-2">{actions}</div>}
+      </header>
+      {children}
+    </div>
+  );
+}
+
+export function usePlaceTitle(place: string): void {
+  useEffect(() => {
+    document.title = `${place} · Keen Sapling`;
+  }, [place]);
+}
+
+export function Panel({
+  title,
+  actions,
+  children,
+  className = "",
+}: {
+  title?: ReactNode;
+  actions?: ReactNode;
+  children: ReactNode;
+  className?: string;
+}) {
+  return (
+    <section className={`rounded-lg border border-line bg-sheet ${className}`}>
+      {title && (
+        <header className="flex items-center justify-between gap-3 border-b border-line px-4 py-2.5">
+          <h2>{title}</h2>
+          {actions}
+        </header>
+      )}
+      <div className="p-4">{children}</div>
+    </section>
+  );
+}
+
+/** What a place says when there is nothing in it yet: what it is for, and the one action that fills it. */
+export function Empty({ children, action }: { children: ReactNode; action?: ReactNode }) {
+  return (
+    <div className="rounded-lg border border-dashed border-line px-6 py-10 text-center">
+      <p className="mx-auto mb-4 max-w-prose text-soft">{children}</p>
+      {action}
+    </div>
+  );
+}
+
+/** Grey bars of about the size of what will come. */
+export function Waiting({ rows = 6 }: { rows?: number }) {
+  return (
+    <div role="status" aria-label="Loading" className="flex flex-col gap-2">
+      {Array.from({ length: rows }, (_, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: the bars never change their order
+        <div key={at} className="h-8 animate-pulse rounded bg-line/50" />
+      ))}
+    </div>
+  );
+}
+
+/** An error in place of content: what happened and what to do. */
+export function Trouble({ error }: { error: unknown }) {
+  const title = error instanceof Refused ? error.problem.title : "Not now";
+  const text = error instanceof Error ? error.message : "Something went wrong.";
+  return (
+    <div role="alert" className="rounded-lg border border-damson bg-damson-pale px-5 py-4">
+      <p className="font-semibold">{title}</p>
+      <p>{text}</p>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import { useForm } from "react-hook-form";
+import { addChild, type ChildView, editChild, type School } from "#contract";
+import { call } from "#web/app/api.ts";
+import { newId } from "#web/app/device.ts";
+import { submit } from "#web/app/submit.ts";
+import { Button } from "#web/parts/button.tsx";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { Choice, TextField } from "#web/parts/field.tsx";
+
+interface Fields {
+  name: string;
+  note: string;
+  classId: string;
+}
+
+/** Adds a child to a class, or edits one. */
+export function ChildDialog({
+  school,
+  classId,
+  child,
+  onClose,
+}: {
+  school: School;
+  classId: string;
+  child?: ChildView | undefined;
+  onClose: () => void;
+}) {
+  const { register, handleSubmit, setError, formState } = useForm<Fields>({
+    defaultValues: { name: child?.name ?? "", note: child?.note ?? "", classId },
+  });
+  const { errors, isSubmitting } = formState;
+  const save = handleSubmit(async (body) => {
+    const write = () =>
+      child
+        ? call(editChild, { params: { id: child.id }, body })
+        : call(addChild, { body: { id: newId(), ...body } });
+    if (await submit(write, setError, ["name", "note", "classId"])) onClose();
+  });
+  const archive = async () => {
+    if (
+      child &&
+      (await submit(() => call(editChild, { params: { id: child.id }, body: { archived: true } }), setError, []))
+    )
+      onClose();
+  };
+  return (
+    <Sheet open onClose={onClose} title={child ? "Edit child" : "Add a child"}>
+      <form onSubmit={save} className="flex flex-col gap-3">
+        <TextField
+          label="First name and initial"
+          autoFocus
+          maxLength={60}
+          hint="The least that tells children apart, for example Ada M."
+          problem={errors.name?.message}
+          {...register("name", { required: "A child needs a name." })}
+        />
+        <TextField
+          label="Note"
+          maxLength={200}
+          hint="Only what changes the session, for example glasses are due."
+          problem={errors.note?.message}
+          {...register("note")}
+        />
+        <Choice label="Class" problem={errors.classId?.message} {...register("classId")}>
+          {school.classes
+            .filter((one) => !one.archived || one.id === classId)
+            .map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+        </Choice>
+        {errors.root && (
+          <p role="alert" className="text-damson">
+            {errors.root.message}
+          </p>
+        )}
+        <div className="flex justify-between gap-2">
+          <span>{child && <Button onClick={archive}>Archive</Button>}</span>
+          <span className="flex gap-2">
+            <Button onClick={onClose}>Cancel</Button>
+            <Button type="submit" shape="main" disabled={isSubmitting}>
+              {child ? "Save" : "Add the child"}
+            </Button>
+          </span>
+        </div>
+      </form>
+    </Sheet>
+  );
+}

@@ -1,0 +1,219 @@
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { toast } from "sonner";
+import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
+import { cellOf } from "#core/mastery";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { nearDay } from "#web/parts/dates.ts";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { download } from "#web/parts/download.ts";
+import { LeafMark, Spelling } from "#web/parts/marks.tsx";
+import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { ChildDialog } from "./child-dialog.tsx";
+
+/** One child: how it stands, its checks, its confusions, its groups, and what can be done with its data. */
+export function Screen() {
+  const { childId = "" } = useParams();
+  const { data, error } = useAsk(getChild, { params: { id: childId } });
+  const school = useAsk(getSchool, {});
+  const gaps = useAsk(getGaps, data ? { query: { classId: data.child.classId } } : null);
+  const [dialog, setDialog] = useState<"edit" | "erase" | null>(null);
+  if (error && !data)
+    return (
+      <Page place="Child" title="Child">
+        <Trouble error={error} />
+      </Page>
+    );
+  if (!data || !school.data)
+    return (
+      <Page place="Child" title="Child">
+        <Waiting />
+      </Page>
+    );
+  const { child, checks, groups, confusions } = data;
+  const one = school.data.classes.find((entry) => entry.id === child.classId);
+  const row = gaps.data?.rows.find((entry) => entry.id === child.id);
+  const today = school.data.today;
+
+  const exportJson = async () => {
+    try {
+      const answer = await call(exportChild, { params: { id: child.id } });
+      download(`child-${child.id.slice(0, 8)}.json`, "application/json", JSON.stringify(answer, null, 2));
+    } catch (problem) {
+      toast.error(wordsOfError(problem));
+    }
+  };
+
+  return (
+    <Page
+      place="Child"
+      title={child.name}
+      about={[one?.name, child.note, child.archived ? "archived" : ""].filter(Boolean).join(", ")}
+      actions={
+        <>
+          <ButtonLink to={`/check?child=${child.id}`} shape="main">
+            Check
+          </ButtonLink>
+          <Button onClick={() => setDialog("edit")}>Edit</Button>
+          <Button onClick={exportJson}>Export JSON</Button>
+          <Button onClick={() => setDialog("erase")}>Erase</Button>
+        </>
+      }
+    >
+      <div className="grid items-start gap-4 lg:grid-cols-2">
+        <Panel title="What is taught, and how it stands">
+          {!row ? (
+            <Waiting rows={3} />
+          ) : (
+            <Standing cells={row.cells} gpcs={gaps.data?.columns.map((column) => column.gpc) ?? []} />
+          )}
+        </Panel>
+        <div className="flex flex-col gap-4">
+          <Panel title="Checks">
+            {checks.length === 0 && <p className="text-soft">Not checked yet.</p>}
+            <ul className="flex flex-col gap-1">
+              {checks.map((check) => (
+                <li key={check.id} className="flex justify-between gap-3">
+                  <Link
+                    to={check.endedAt ? `/check/${check.id}/result` : `/check/${check.id}`}
+                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {nearDay(check.startedAt.slice(0, 10), today)}
+                  </Link>
+                  <span>
+                    {check.right} right of {check.asked}
+                    {check.asked < check.cards ? `, ${check.cards} cards in the deck` : ""}
+                    {check.endedAt ? "" : ", open"}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
+          <Panel title="Said one for the other">
+            {confusions.length === 0 && <p className="text-soft">No confusion noted.</p>}
+            <ul className="flex flex-wrap gap-2">
+              {confusions.slice(0, 12).map((entry) => (
+                <li key={entry.pair} className="rounded border border-line px-2 py-0.5">
+                  <span className="font-child">{entry.pair.replace("/", " – ")}</span>{" "}
+                  <span className="text-soft">{entry.count}×</span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
+          <Panel title="Groups">
+            {groups.length === 0 ? (
+              <p className="text-soft">In no group now.</p>
+            ) : (
+              groups.map((group) => (
+                <p key={group.id}>
+                  <Link className="underline underline-offset-4" to={`/groups/${group.id}`}>
+                    {group.name}
+                  </Link>
+                </p>
+              ))
+            )}
+          </Panel>
+        </div>
+      </div>
+      {dialog === "edit" && (
+        <ChildDialog school={school.data} classId={child.classId} child={child} onClose={() => setDialog(null)} />
+      )}
+      {dialog === "erase" && (
+        <EraseDialog id={child.id} name={child.name} classId={child.classId} onClose={() => setDialog(null)} />
+      )}
+    </Page>
+  );
+}
+
+function Standing({ cells, gpcs }: { cells: string; gpcs: readonly string[] }) {
+  const parts = (["gap", "unsteady", "not checked", "secure"] as const).map((state) => ({
+    state,
+    gpcs: gpcs.filter((_, at) => cellOf(cells[at] ?? ".").state === state),
+  }));
+  return (
+    <dl className="flex flex-col gap-3">
+      {parts.map(({ state, gpcs: list }) => (
+        <div key={state}>
+          <dt className="mb-1 flex items-center gap-1.5 font-semibold">
+            <LeafMark state={state} /> {state} <span className="font-normal text-soft">{list.length}</span>
+          </dt>
+          <dd className="flex flex-wrap gap-1">
+            {list.length === 0 ? (
+              <span className="text-soft">none</span>
+            ) : (
+              list.map((gpc) => <Spelling key={gpc} gpc={gpc} />)
+            )}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+function EraseDialog({
+  id,
+  name,
+  classId,
+  onClose,
+}: {
+  id: string;
+  name: string;
+  classId: string;
+  onClose: () => void;
+}) {
+  const navigate = useNavigate();
+  const counts = useAsk(traces, { params: { id } });
+  const [sure, setSure] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const erase = async () => {
+    setBusy(true);
+    try {
+      await call(eraseChild, { params: { id } });
+      navigate(`/class/${classId}`, { replace: true });
+      await refreshAll();
+      toast("Erased. Nothing about this child is left here.");
+    } catch (error) {
+      toast.error(wordsOfError(error));
+      setBusy(false);
+    }
+  };
+  const goes = counts.data;
+  return (
+    <Sheet open onClose={onClose} title={`Erase ${name}`}>
+      <p className="mb-2">
+        This cannot be undone. If you may need it later, export it as JSON first, or archive the child instead.
+      </p>
+      {!goes ? (
+        <Waiting rows={3} />
+      ) : (
+        <ul className="mb-3 list-disc pl-5">
+          <li>
+            {goes.answers} answers and {goes.checks} checks go
+          </li>
+          <li>
+            the place in {goes.groups} groups and {goes.sessions} sessions goes
+          </li>
+          {goes.notesNaming > 0 && (
+            <li>{goes.notesNaming} session notes that name the child will say “this child” instead</li>
+          )}
+        </ul>
+      )}
+      <label className="mb-3 flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={sure}
+          onChange={(event) => setSure(event.target.checked)}
+          className="size-4 accent-damson"
+        />{" "}
+        Yes, erase everything about {name}
+      </label>
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Keep</Button>
+        <Button shape="warn" disabled={!sure || busy || !goes} onClick={erase}>
+          Erase
+        </Button>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,229 @@
+import { Archive, Download, Plus, Upload } from "lucide-react";
+import Papa from "papaparse";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { toast } from "sonner";
+import { type ChildView, type ClassView, editChild, getSchool, listChildren, type School } from "#contract";
+import { guarded } from "#core/roster";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { nearDay } from "#web/parts/dates.ts";
+import { download } from "#web/parts/download.ts";
+import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { ChildDialog } from "./child-dialog.tsx";
+import { ClassDialog } from "./class-dialog.tsx";
+import { TaughtPanel } from "./taught.tsx";
+
+/** The children of a class, and how far it has been taught. */
+export function Screen() {
+  const { classId } = useParams();
+  const school = useAsk(getSchool, {});
+  const [adding, setAdding] = useState(false);
+  if (school.error && !school.data)
+    return (
+      <Page place="Class" title="Class">
+        <Trouble error={school.error} />
+      </Page>
+    );
+  if (!school.data)
+    return (
+      <Page place="Class" title="Class">
+        <Waiting rows={10} />
+      </Page>
+    );
+  const current =
+    school.data.classes.find((one) => one.id === classId) ??
+    (classId ? undefined : school.data.classes.find((one) => !one.archived));
+  return (
+    <>
+      {current ? (
+        <OneClass key={current.id} school={school.data} current={current} onAdd={() => setAdding(true)} />
+      ) : (
+        <Page place="Class" title="Class">
+          <Empty
+            action={
+              <Button shape="main" onClick={() => setAdding(true)}>
+                Add a class
+              </Button>
+            }
+          >
+            {classId
+              ? "This class is not here any more. Choose another on the left, or add one."
+              : "A class has a name, the teaching order it follows, and its children. Paste the children from a spreadsheet in the next step."}
+          </Empty>
+        </Page>
+      )}
+      {adding && <ClassDialog school={school.data} onClose={() => setAdding(false)} />}
+    </>
+  );
+}
+
+function ClassTabs({ school, current, onAdd }: { school: School; current: ClassView; onAdd: () => void }) {
+  return (
+    <nav aria-label="Classes" className="mb-4 flex flex-wrap items-center gap-1.5 border-b border-line pb-2">
+      {school.classes
+        .filter((one) => !one.archived || one.id === current.id)
+        .map((one) => (
+          <Link
+            key={one.id}
+            to={`/class/${one.id}`}
+            aria-current={one.id === current.id ? "page" : undefined}
+            className={`rounded-md px-3 py-1.5 ${one.id === current.id ? "bg-leaf-pale font-semibold" : "hover:bg-leaf-pale/60"}`}
+          >
+            {one.name} <span className="text-soft">{one.children}</span>
+          </Link>
+        ))}
+      <Button shape="quiet" onClick={onAdd}>
+        <Plus size={16} aria-hidden /> Add a class
+      </Button>
+    </nav>
+  );
+}
+
+function OneClass({ school, current, onAdd }: { school: School; current: ClassView; onAdd: () => void }) {
+  const children = useAsk(listChildren, { query: { classId: current.id } });
+  const [dialog, setDialog] = useState<"edit class" | "new child" | ChildView | null>(null);
+  const [archived, setArchived] = useState(false);
+  const shown = (children.data ?? []).filter((child) => child.archived === archived);
+  const hidden = (children.data ?? []).filter((child) => child.archived).length;
+
+  const exportCsv = () => {
+    const rows = (children.data ?? [])
+      .filter((child) => !child.archived)
+      .map((child) => [child.name, current.name, child.note].map(guarded));
+    download(
+      `${current.name}.csv`,
+      "text/csv;charset=utf-8",
+      `\uFEFF${Papa.unparse([["name", "class", "note"], ...rows])}\r\n`,
+    );
+  };
+  const bringBack = async (child: ChildView) => {
+    try {
+      await call(editChild, { params: { id: child.id }, body: { archived: false } });
+      await refreshAll();
+      toast(`${child.name} is back in ${current.name}.`);
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
+
+  return (
+    <Page
+      place="Class"
+      title={current.name}
+      about={[current.yearGroup, `${current.children} children`].filter(Boolean).join(", ")}
+      actions={
+        <>
+          <Button onClick={() => setDialog("new child")}>
+            <Plus size={16} aria-hidden /> Add a child
+          </Button>
+          <ButtonLink to={`/import?class=${current.id}`} shape={current.children === 0 ? "main" : "plain"}>
+            <Upload size={16} aria-hidden /> Paste a class list
+          </ButtonLink>
+          <Button onClick={exportCsv} disabled={shown.length === 0}>
+            <Download size={16} aria-hidden /> Export CSV
+          </Button>
+          <Button onClick={() => setDialog("edit class")}>Edit class</Button>
+        </>
+      }
+    >
+      <ClassTabs school={school} current={current} onAdd={onAdd} />
+      <TaughtPanel school={school} current={current} />
+      {children.error && !children.data && <Trouble error={children.error} />}
+      {!children.data && !children.error && <Waiting rows={10} />}
+      {children.data && shown.length === 0 && (
+        <Empty
+          action={
+            archived ? (
+              <Button onClick={() => setArchived(false)}>Show the class</Button>
+            ) : (
+              <ButtonLink to={`/import?class=${current.id}`} shape="main">
+                Paste a class list
+              </ButtonLink>
+            )
+          }
+        >
+          {archived
+            ? "No child of this class is archived."
+            : "No child is in this class yet. Copy the names from a spreadsheet and paste them."}
+        </Empty>
+      )}
+      {shown.length > 0 && (
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="border-b border-line text-left text-sm text-soft">
+              <th scope="col" className="py-1.5 pr-3 font-semibold">
+                Child
+              </th>
+              <th scope="col" className="py-1.5 pr-3 font-semibold">
+                Note
+              </th>
+              <th scope="col" className="py-1.5 pr-3 font-semibold">
+                Last checked
+              </th>
+              <th scope="col" className="py-1.5 text-right font-semibold">
+                <span className="sr-only">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((child) => (
+              <tr key={child.id} className="h-9 border-b border-line/60 hover:bg-leaf-pale/40">
+                <th scope="row" className="pr-3 text-left font-semibold">
+                  <Link
+                    to={`/child/${child.id}`}
+                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {child.name}
+                  </Link>
+                </th>
+                <td className="max-w-80 truncate pr-3 text-soft" title={child.note}>
+                  {child.note}
+                </td>
+                <td className="pr-3 whitespace-nowrap">
+                  {child.lastChecked ? (
+                    nearDay(child.lastChecked, school.today)
+                  ) : (
+                    <span className="text-soft">not yet</span>
+                  )}
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  {archived ? (
+                    <Button shape="quiet" onClick={() => bringBack(child)}>
+                      Bring back
+                    </Button>
+                  ) : (
+                    <>
+                      <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
+                        Check
+                      </ButtonLink>
+                      <Button shape="quiet" onClick={() => setDialog(child)} aria-label={`Edit ${child.name}`}>
+                        Edit
+                      </Button>
+                    </>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {(hidden > 0 || archived) && (
+        <p className="mt-3">
+          <Button shape="quiet" onClick={() => setArchived(!archived)}>
+            <Archive size={16} aria-hidden /> {archived ? "Show the class" : `Show ${hidden} archived`}
+          </Button>
+        </p>
+      )}
+      {dialog === "edit class" && <ClassDialog school={school} current={current} onClose={() => setDialog(null)} />}
+      {dialog !== null && dialog !== "edit class" && (
+        <ChildDialog
+          school={school}
+          classId={current.id}
+          child={dialog === "new child" ? undefined : dialog}
+          onClose={() => setDialog(null)}
+        />
+      )}
+    </Page>
+  );
+}

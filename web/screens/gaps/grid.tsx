@@ -1,0 +1,224 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { type KeyboardEvent, memo, useEffect, useRef, useState } from "react";
+import { ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { leafClass } from "#web/parts/marks.tsx";
+import type { GapRow, GapView } from "./view.ts";
+
+const CELL = 30;
+const ROW = 30;
+const HEAD = 84;
+const NAME = 168;
+
+export interface CellPlace {
+  readonly row: number;
+  readonly column: number;
+}
+
+interface GridWanted {
+  readonly view: GapView;
+  /** Child whose row is marked out. */
+  readonly childId: string | null;
+  /** States to leave pale, when one state is looked for. */
+  readonly only: string;
+  readonly onOpen: (place: CellPlace) => void;
+}
+
+/** Children by correspondences; only what can be seen is drawn, so 300 by 130 scrolls as smoothly as 20 by 20. */
+export function Grid({ view, childId, only, onOpen }: GridWanted) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [active, setActive] = useState<CellPlace>({ row: 0, column: 0 });
+  const rows = useVirtualizer({
+    count: view.rows.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+    scrollPaddingStart: HEAD,
+    scrollPaddingEnd: 20,
+  });
+  const columns = useVirtualizer({
+    count: view.columns.length,
+    horizontal: true,
+    getScrollElement: () => frame.current,
+    estimateSize: () => CELL,
+    overscan: 10,
+    scrollPaddingStart: NAME,
+    scrollPaddingEnd: 20,
+  });
+  const shown = columns.getVirtualItems();
+  const width = NAME + columns.getTotalSize();
+
+  useEffect(() => {
+    const at = view.rows.findIndex((row) => row.id === childId);
+    if (at >= 0) rows.scrollToIndex(at, { align: "center" });
+  }, [childId, view.rows, rows]);
+
+  const go = (event: KeyboardEvent, row: number, column: number) => {
+    event.preventDefault();
+    const next = {
+      row: Math.max(0, Math.min(view.rows.length - 1, row)),
+      column: Math.max(0, Math.min(view.columns.length - 1, column)),
+    };
+    setActive(next);
+    rows.scrollToIndex(next.row);
+    columns.scrollToIndex(next.column);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const { row, column } = active;
+    const moves: Record<string, [number, number]> = {
+      ArrowUp: [row - 1, column],
+      ArrowDown: [row + 1, column],
+      ArrowLeft: [row, column - 1],
+      ArrowRight: [row, column + 1],
+      Home: [row, 0],
+      End: [row, view.columns.length - 1],
+      PageUp: [row - 12, column],
+      PageDown: [row + 12, column],
+    };
+    const move = moves[event.key];
+    if (move) go(event, move[0], move[1]);
+    else if (event.key === "Enter" || event.key === " ") {
+      event.preventDefault();
+      onOpen(active);
+    }
+  };
+  const onClick = (event: React.MouseEvent) => {
+    const cell = (event.target as Element).closest<HTMLElement>("[data-column]");
+    if (!cell) return;
+    const place = { row: Number(cell.dataset.row), column: Number(cell.dataset.column) };
+    setActive(place);
+    onOpen(place);
+  };
+
+  return (
+    <div
+      ref={frame}
+      role="grid"
+      aria-label="Children by spellings"
+      aria-rowcount={view.rows.length + 1}
+      aria-colcount={view.columns.length + 1}
+      aria-activedescendant={`cell-${active.row}-${active.column}`}
+      tabIndex={0}
+      onKeyDown={onKeyDown}
+      onClick={onClick}
+      className="relative max-h-[calc(100vh-15.5rem)] min-h-72 overflow-auto rounded-lg border border-line bg-sheet"
+    >
+      <div role="presentation" style={{ width, height: HEAD + rows.getTotalSize(), position: "relative" }}>
+        <div
+          role="row"
+          aria-rowindex={1}
+          className="sticky top-0 z-20 flex border-b border-line bg-sheet"
+          style={{ height: HEAD, width }}
+        >
+          <span
+            role="columnheader"
+            className="sticky left-0 z-10 flex flex-none flex-col justify-end border-r border-line bg-sheet px-2 pb-1 text-sm text-soft"
+            style={{ width: NAME }}
+          >
+            Child, and gaps
+            <span className="text-xs">below each spelling: children with a gap</span>
+          </span>
+          {shown.map((item) => (
+            <Head key={item.key} column={item.index} left={NAME + item.start} view={view} />
+          ))}
+        </div>
+        {rows.getVirtualItems().map((item) => {
+          const row = view.rows[item.index];
+          return row ? (
+            <Row
+              key={row.id}
+              row={row}
+              at={item.index}
+              top={HEAD + item.start}
+              width={width}
+              first={shown[0]?.index ?? 0}
+              last={shown.at(-1)?.index ?? -1}
+              active={active.row === item.index ? active.column : -1}
+              marked={row.id === childId}
+              only={only}
+            />
+          ) : null;
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Head({ column, left, view }: { column: number; left: number; view: GapView }) {
+  const { gpc, step, title } = view.columns[column] ?? { gpc: "", step: 0, title: "" };
+  const newStep = view.columns[column - 1]?.step !== step;
+  const { grapheme, sound } = splitGpc(gpc);
+  return (
+    <span
+      role="columnheader"
+      aria-colindex={column + 2}
+      title={`${showGrapheme(grapheme)} ${ipa(sound)}, step ${step}: ${title}`}
+      className={`absolute bottom-0 flex flex-col items-center justify-end gap-0.5 pb-1 ${newStep ? "border-l border-line" : ""}`}
+      style={{ left, width: CELL, height: HEAD }}
+    >
+      <span className="h-4 text-[0.68rem] text-soft">{newStep ? step || "–" : ""}</span>
+      <span className={`font-child leading-none ${grapheme.length > 3 ? "text-[0.72rem]" : "text-[0.95rem]"}`}>
+        {showGrapheme(grapheme)}
+      </span>
+      <span className="text-[0.68rem] leading-none text-soft">{ipa(sound).replaceAll("/", "")}</span>
+      <span className="text-[0.78rem] leading-none font-semibold tabular-nums">
+        {view.sums[column]?.gap || <span className="font-normal text-soft">0</span>}
+      </span>
+    </span>
+  );
+}
+
+interface RowWanted {
+  readonly row: GapRow;
+  readonly at: number;
+  readonly top: number;
+  readonly width: number;
+  readonly first: number;
+  readonly last: number;
+  readonly active: number;
+  readonly marked: boolean;
+  readonly only: string;
+}
+
+const Row = memo(function Row({ row, at, top, width, first, last, active, marked, only }: RowWanted) {
+  const cells = [];
+  for (let column = first; column <= last; column++) {
+    const state = row.states[column];
+    if (!state) continue;
+    cells.push(
+      <span
+        key={column}
+        id={`cell-${at}-${column}`}
+        role="gridcell"
+        aria-colindex={column + 2}
+        aria-label={state}
+        data-row={at}
+        data-column={column}
+        data-state={state}
+        className={`absolute flex cursor-pointer items-center justify-center ${active === column ? "z-10 rounded outline-2 outline-damson" : ""} ${only && only !== state ? "opacity-25" : ""}`}
+        style={{ left: NAME + column * CELL, width: CELL, height: ROW }}
+      >
+        <span className={leafClass(state)} aria-hidden />
+      </span>,
+    );
+  }
+  return (
+    <div
+      role="row"
+      aria-rowindex={at + 2}
+      className={`absolute left-0 border-b border-line/40 ${marked ? "bg-leaf-pale" : "hover:bg-leaf-pale/50"}`}
+      style={{ top, width, height: ROW }}
+    >
+      <span
+        role="rowheader"
+        className={`sticky left-0 z-10 flex h-full items-center justify-between border-r border-line px-2 ${marked ? "bg-leaf-pale font-semibold" : "bg-sheet"}`}
+        style={{ width: NAME }}
+      >
+        <a href={`/child/${row.id}`} tabIndex={-1} className="truncate hover:underline">
+          {row.name}
+        </a>
+        <span className="pl-2 text-sm tabular-nums text-soft">{row.gaps}</span>
+      </span>
+      {cells}
+    </div>
+  );
+});

@@ -1,0 +1,67 @@
+import type { Gaps } from "#contract";
+import { alikeOrder, cellOf, type State } from "#core/mastery";
+
+export type SortBy = "name" | "alike" | "gaps";
+
+export interface GapFilter {
+  readonly step: string;
+  readonly state: State | "";
+  readonly sort: SortBy;
+  /** Leave out columns that no one has been taught and no one was asked. */
+  readonly onlyTaught: boolean;
+}
+
+export interface GapRow {
+  readonly id: string;
+  readonly name: string;
+  readonly classId: string;
+  /** One state a shown column. */
+  readonly states: readonly State[];
+  /** Shown columns that are a gap for this child. */
+  readonly gaps: number;
+}
+
+export interface GapView {
+  readonly columns: Gaps["columns"];
+  readonly rows: readonly GapRow[];
+  /** A column: children for whom it is a gap, and for whom it is secure. */
+  readonly sums: readonly { readonly gap: number; readonly secure: number }[];
+}
+
+/** The part of the map that the filter asks for, sorted, with its sums. */
+export function viewOf(map: Gaps, filter: GapFilter): GapView {
+  const stateAt = (cells: string, at: number): State => cellOf(cells[at] ?? ".").state;
+  const keep = map.columns.map((column, at) => {
+    if (filter.step && column.stepId !== filter.step) return false;
+    if (filter.onlyTaught && map.rows.every((row) => stateAt(row.cells, at) === "not taught")) return false;
+    return !filter.state || map.rows.some((row) => stateAt(row.cells, at) === filter.state);
+  });
+  const at = map.columns.flatMap((_, index) => (keep[index] ? [index] : []));
+  const rows = map.rows
+    .map((row) => {
+      const states = at.map((index) => stateAt(row.cells, index));
+      return {
+        id: row.id,
+        name: row.name,
+        classId: row.classId,
+        states,
+        gaps: states.filter((state) => state === "gap").length,
+      };
+    })
+    .filter((row) => !filter.state || row.states.includes(filter.state));
+  return {
+    columns: at.flatMap((index) => map.columns[index] ?? []),
+    rows: sorted(rows, filter.sort),
+    sums: at.map((_, column) => ({
+      gap: rows.filter((row) => row.states[column] === "gap").length,
+      secure: rows.filter((row) => row.states[column] === "secure").length,
+    })),
+  };
+}
+
+function sorted(rows: GapRow[], by: SortBy): readonly GapRow[] {
+  if (by === "gaps")
+    return [...rows].sort((one, other) => other.gaps - one.gaps || one.name.localeCompare(other.name));
+  if (by === "name") return rows;
+  return alikeOrder(rows.map((row) => row.states)).flatMap((at) => rows[at] ?? []);
+}

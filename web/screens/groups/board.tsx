@@ -1,0 +1,265 @@
+import {
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { GripVertical, Lock, LockOpen } from "lucide-react";
+import { fitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { TextField } from "#web/parts/field.tsx";
+import { Spelling } from "#web/parts/marks.tsx";
+import { FitLine } from "./fit-card.tsx";
+
+export interface BoardGroup {
+  readonly id: string;
+  readonly name: string;
+  readonly members: readonly { readonly id: string; readonly locked: boolean }[];
+  readonly targets: readonly string[];
+  /** The teacher set the targets by hand: they stay when children move. */
+  readonly chosenTargets: boolean;
+}
+
+interface BoardWanted {
+  readonly groups: readonly BoardGroup[];
+  readonly learners: ReadonlyMap<string, Learner>;
+  readonly nameOf: ReadonlyMap<string, string>;
+  readonly order: readonly string[];
+  readonly unplaced: readonly { readonly id: string; readonly name: string }[];
+  readonly withoutNeed: ReadonlySet<string>;
+  readonly onChange: (groups: readonly BoardGroup[]) => void;
+}
+
+const NOWHERE = "nowhere";
+
+/** Groups side by side; children move by drag, by keyboard, or with the list on their card. */
+export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, onChange }: BoardWanted) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor),
+  );
+  const move = (childId: string, to: string) => {
+    onChange(
+      groups.map((group) => {
+        const without = group.members.filter((member) => member.id !== childId);
+        const lockedHere = group.members.find((member) => member.id === childId)?.locked ?? false;
+        return { ...group, members: group.id === to ? [...without, { id: childId, locked: lockedHere }] : without };
+      }),
+    );
+  };
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (over && String(over.id) !== groupOf(groups, String(active.id))) move(String(active.id), String(over.id));
+  };
+  const put = (id: string, change: Partial<BoardGroup>) =>
+    onChange(groups.map((group) => (group.id === id ? { ...group, ...change } : group)));
+
+  return (
+    <DndContext sensors={sensors} onDragEnd={dropped}>
+      <div className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
+        {groups.map((group) => {
+          const fit = fitOf(
+            group.members.flatMap((member) => learners.get(member.id) ?? []),
+            group.targets,
+          );
+          const why = whyGroup(
+            fit,
+            (gpc) => showGrapheme(splitGpc(gpc).grapheme),
+            (id) => nameOf.get(id) ?? "",
+          );
+          return (
+            <Column key={group.id} id={group.id} label={group.name}>
+              <TextField
+                bare
+                label="Name of the group"
+                value={group.name}
+                maxLength={60}
+                className="font-semibold"
+                onChange={(event) => put(group.id, { name: event.target.value })}
+              />
+              <Targets
+                group={group}
+                order={order}
+                onChange={(targets) => put(group.id, { targets, chosenTargets: true })}
+              />
+              <p className="mb-2 text-sm">{why}</p>
+              <ul className="flex flex-col gap-1.5">
+                {group.members.map((member) => (
+                  <ChildCard
+                    key={member.id}
+                    id={member.id}
+                    name={nameOf.get(member.id) ?? ""}
+                    locked={member.locked}
+                    fit={fit.members.find((one) => one.id === member.id)}
+                    targets={group.targets}
+                    groups={groups}
+                    here={group.id}
+                    onMove={(to) => move(member.id, to)}
+                    onLock={() =>
+                      put(group.id, {
+                        members: group.members.map((one) =>
+                          one.id === member.id ? { ...one, locked: !one.locked } : one,
+                        ),
+                      })
+                    }
+                  />
+                ))}
+              </ul>
+            </Column>
+          );
+        })}
+        <Column id={NOWHERE} label="In no group">
+          <h2 className="mb-1">In no group</h2>
+          <ul className="flex flex-col gap-1.5">
+            {unplaced.map((child) => (
+              <ChildCard
+                key={child.id}
+                id={child.id}
+                name={child.name}
+                locked={false}
+                fit={undefined}
+                targets={[]}
+                note={withoutNeed.has(child.id) ? "nothing calls for teaching now" : "left out"}
+                groups={groups}
+                here={NOWHERE}
+                onMove={(to) => move(child.id, to)}
+              />
+            ))}
+            {unplaced.length === 0 && <li className="text-soft">Everyone has a place.</li>}
+          </ul>
+        </Column>
+      </div>
+    </DndContext>
+  );
+}
+
+function groupOf(groups: readonly BoardGroup[], childId: string): string {
+  return groups.find((group) => group.members.some((member) => member.id === childId))?.id ?? NOWHERE;
+}
+
+function Column({ id, label, children }: { id: string; label: string; children: React.ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id });
+  return (
+    <section
+      ref={setNodeRef}
+      aria-label={label}
+      className={`rounded-lg border bg-sheet p-3 ${isOver ? "border-leaf bg-leaf-pale" : "border-line"}`}
+    >
+      {children}
+    </section>
+  );
+}
+
+interface CardWanted {
+  readonly id: string;
+  readonly name: string;
+  readonly locked: boolean;
+  readonly fit: MemberFit | undefined;
+  readonly targets: readonly string[];
+  readonly note?: string;
+  readonly groups: readonly BoardGroup[];
+  readonly here: string;
+  readonly onMove: (to: string) => void;
+  readonly onLock?: () => void;
+}
+
+function ChildCard({ id, name, locked, fit, targets, note, groups, here, onMove, onLock }: CardWanted) {
+  const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id, disabled: locked });
+  return (
+    <li
+      ref={setNodeRef}
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: "relative", zIndex: 20 }
+          : undefined
+      }
+      className={`rounded-md border border-line bg-paper px-2 py-1.5 ${isDragging ? "shadow-lg" : ""}`}
+    >
+      <div className="flex items-center gap-1.5">
+        <button
+          type="button"
+          {...attributes}
+          {...listeners}
+          disabled={locked}
+          aria-label={`Drag ${name}`}
+          className="cursor-grab touch-none text-soft disabled:opacity-30"
+        >
+          <GripVertical size={15} aria-hidden />
+        </button>
+        <span className="flex-1 font-semibold">{name}</span>
+        <select
+          aria-label={`Group of ${name}`}
+          value={here}
+          disabled={locked}
+          onChange={(event) => onMove(event.target.value)}
+          className="max-w-28 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
+        >
+          {groups.map((group) => (
+            <option key={group.id} value={group.id}>
+              {group.name}
+            </option>
+          ))}
+          <option value={NOWHERE}>no group</option>
+        </select>
+        {onLock && (
+          <button
+            type="button"
+            aria-pressed={locked}
+            aria-label={`Lock ${name} in this group`}
+            onClick={onLock}
+            className="rounded p-0.5 text-soft hover:bg-leaf-pale"
+          >
+            {locked ? <Lock size={15} aria-hidden className="text-damson" /> : <LockOpen size={15} aria-hidden />}
+          </button>
+        )}
+      </div>
+      {fit && <FitLine fit={fit} targets={targets} />}
+      {note && <p className="text-sm text-soft">{note}</p>}
+    </li>
+  );
+}
+
+export function Targets({
+  group,
+  order,
+  onChange,
+}: {
+  group: { name: string; targets: readonly string[] };
+  order: readonly string[];
+  onChange: (targets: readonly string[]) => void;
+}) {
+  return (
+    <div className="my-2 flex flex-wrap items-center gap-1">
+      {group.targets.map((gpc) => (
+        <button
+          key={gpc}
+          type="button"
+          title="Take this target out"
+          aria-label={`Take ${showGrapheme(splitGpc(gpc).grapheme)} out of the targets`}
+          onClick={() => onChange(group.targets.filter((other) => other !== gpc))}
+          className="group"
+        >
+          <Spelling gpc={gpc} />
+        </button>
+      ))}
+      <select
+        aria-label={`Add a target to ${group.name}`}
+        value=""
+        onChange={(event) => onChange([...group.targets, event.target.value])}
+        className="w-20 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
+      >
+        <option value="">add</option>
+        {order
+          .filter((gpc) => !group.targets.includes(gpc))
+          .map((gpc) => (
+            <option key={gpc} value={gpc}>
+              {gpc}
+            </option>
+          ))}
+      </select>
+    </div>
+  );
+}

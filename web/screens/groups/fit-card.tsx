@@ -1,0 +1,31 @@
+import type { MemberFit } from "#core/groups";
+import { Spellings } from "#web/parts/marks.tsx";
+
+/** What fits a child in its group and what does not. */
+export function FitLine({ fit, targets }: { fit: MemberFit; targets: readonly string[] }) {
+  return (
+    <div className="text-sm">
+      <p>
+        <FitBar share={fit.share} /> needs {fit.fits.length} of {targets.length}
+      </p>
+      {fit.has.length > 0 && (
+        <p className="text-soft">
+          has already: <Spellings gpcs={fit.has} />
+        </p>
+      )}
+      {fit.unsure.length > 0 && (
+        <p className="text-soft">
+          not known to need: <Spellings gpcs={fit.unsure} />
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function FitBar({ share }: { share: number }) {
+  return (
+    <span className="mr-1 inline-block h-2 w-12 overflow-hidden rounded-full bg-line align-middle" aria-hidden>
+      <span className="block h-full bg-leaf" style={{ width: `${Math.round(share * 100)}%` }} />
+    </span>
+  );
+}

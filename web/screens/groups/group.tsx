@@ -1,0 +1,293 @@
+import { useState } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { toast } from "sonner";
+import { closeGroup, getGaps, getGroup, getSchool, listSessions, planNewSession, saveGroup } from "#contract";
+import { chooseTargets, fitOf, whyGroup } from "#core/groups";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { dayHere, newId, newSeed } from "#web/app/device.ts";
+import { Button } from "#web/parts/button.tsx";
+import { nearDay } from "#web/parts/dates.ts";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { Choice, TextField } from "#web/parts/field.tsx";
+import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Targets } from "./board.tsx";
+import { FitLine } from "./fit-card.tsx";
+import { learnersOf } from "./learners.ts";
+
+/** One group: who is in it, what it works on, why, its sessions and its history. */
+export function Screen() {
+  const { groupId = "" } = useParams();
+  const [search] = useSearchParams();
+  const group = useAsk(getGroup, { params: { id: groupId } });
+  const map = useAsk(getGaps, { query: {} });
+  const school = useAsk(getSchool, {});
+  const sessions = useAsk(listSessions, { query: { groupId } });
+  const [adding, setAdding] = useState("");
+  const [planning, setPlanning] = useState(search.get("plan") === "1");
+  const [name, setName] = useState<string | null>(null);
+  if (group.error && !group.data)
+    return (
+      <Page place="Group" title="Group">
+        <Trouble error={group.error} />
+      </Page>
+    );
+  if (!group.data || !map.data || !school.data)
+    return (
+      <Page place="Group" title="Group">
+        <Waiting rows={9} />
+      </Page>
+    );
+
+  const current = group.data;
+  const order = map.data.columns.map((column) => column.gpc);
+  const learners = new Map(learnersOf(map.data).map((one) => [one.id, one]));
+  const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
+  const members = current.members.flatMap((member) => learners.get(member.childId) ?? []);
+  const fit = fitOf(members, current.targets);
+  const today = school.data.today;
+  const show = (gpc: string) => showGrapheme(splitGpc(gpc).grapheme);
+  const suggested = chooseTargets(members, order, 4);
+  const fresh = suggested.filter((gpc) => !current.targets.includes(gpc));
+
+  const save = async (change: {
+    name?: string;
+    members?: readonly { childId: string; locked: boolean }[];
+    targets?: readonly string[];
+  }) => {
+    try {
+      await call(saveGroup, {
+        params: { id: current.id },
+        body: {
+          versionId: newId(),
+          name: change.name ?? current.name,
+          members: (change.members ?? current.members).map(({ childId, locked }) => ({ childId, locked })),
+          targets: [...(change.targets ?? current.targets)],
+          at: new Date().toISOString(),
+        },
+      });
+      await refreshAll();
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
+  const close = async () => {
+    try {
+      await call(closeGroup, { params: { id: current.id }, body: { closed: !current.closed } });
+      await refreshAll();
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
+  const outside = map.data.rows.filter((row) => !current.members.some((member) => member.childId === row.id));
+
+  return (
+    <Page
+      place="Group"
+      title={current.name}
+      about={`${current.members.length} children. ${current.closed ? "This group is closed; its history stays." : `Saved ${nearDay(current.savedAt.slice(0, 10), today)}.`}`}
+      actions={
+        <>
+          <Button onClick={() => setName(current.name)}>Rename</Button>
+          <Button onClick={close}>{current.closed ? "Open again" : "Close group"}</Button>
+          {!current.closed && (
+            <Button shape="main" onClick={() => setPlanning(true)}>
+              Plan a session
+            </Button>
+          )}
+        </>
+      }
+    >
+      <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
+        <div className="flex flex-col gap-4">
+          <Panel title="Works on">
+            <Targets group={current} order={order} onChange={(targets) => void save({ targets })} />
+            <p>{whyGroup(fit, show, (id) => nameOf.get(id) ?? "")}</p>
+            {fresh.length > 0 && (
+              <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
+                By today's answers they would do best with <Spellings gpcs={suggested} />
+                <Button onClick={() => void save({ targets: suggested })}>Take these</Button>
+              </p>
+            )}
+          </Panel>
+          <Panel title="Children">
+            <ul className="flex flex-col divide-y divide-line">
+              {current.members.map((member) => {
+                const own = fit.members.find((one) => one.id === member.childId);
+                return (
+                  <li key={member.childId} className="flex items-start justify-between gap-3 py-2">
+                    <div>
+                      <Link
+                        to={`/child/${member.childId}`}
+                        className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                      >
+                        {member.name}
+                      </Link>
+                      {own ? (
+                        <FitLine fit={own} targets={current.targets} />
+                      ) : (
+                        <p className="text-sm text-soft">archived</p>
+                      )}
+                      {own && current.targets.length > 0 && own.has.length === current.targets.length && (
+                        <p className="text-sm text-damson">Has every target secure: ready to leave the group.</p>
+                      )}
+                    </div>
+                    <Button
+                      shape="quiet"
+                      aria-label={`Take ${member.name} out`}
+                      onClick={() =>
+                        void save({ members: current.members.filter((one) => one.childId !== member.childId) })
+                      }
+                    >
+                      Take out
+                    </Button>
+                  </li>
+                );
+              })}
+              {current.members.length === 0 && <li className="py-2 text-soft">No one is in this group.</li>}
+            </ul>
+            <div className="mt-3 flex items-end gap-2">
+              <div className="w-56">
+                <Choice label="Add a child" value={adding} onChange={(event) => setAdding(event.target.value)}>
+                  <option value="">Choose</option>
+                  {outside.map((row) => (
+                    <option key={row.id} value={row.id}>
+                      {row.name}
+                    </option>
+                  ))}
+                </Choice>
+              </div>
+              <Button
+                disabled={!adding}
+                onClick={() => {
+                  void save({ members: [...current.members, { childId: adding, locked: false }] });
+                  setAdding("");
+                }}
+              >
+                Add
+              </Button>
+            </div>
+          </Panel>
+        </div>
+        <div className="flex flex-col gap-4">
+          <Panel title="Sessions">
+            {sessions.data?.length === 0 && <p className="text-soft">No session yet.</p>}
+            <ul className="flex flex-col gap-1">
+              {sessions.data?.map((session) => (
+                <li key={session.id} className="flex items-center justify-between gap-2">
+                  <Link
+                    to={`/sessions/${session.id}`}
+                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {nearDay(session.heldOn, today)}
+                  </Link>
+                  <span>
+                    <Spelling gpc={session.target} />{" "}
+                    <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
+          <Panel title="History">
+            <ol className="flex flex-col gap-2">
+              {current.history.map((version) => (
+                <li key={version.id} className="text-sm">
+                  <p className="font-semibold">
+                    {nearDay(version.savedAt.slice(0, 10), today)}: {version.name}
+                  </p>
+                  <p className="text-soft">
+                    {version.members.map((member) => nameOf.get(member.childId) ?? "archived").join(", ") || "no one"}
+                  </p>
+                  <p>
+                    <Spellings gpcs={version.targets} none="no target" />
+                  </p>
+                </li>
+              ))}
+            </ol>
+          </Panel>
+        </div>
+      </div>
+      {planning && <PlanDialog groupId={current.id} targets={current.targets} onClose={() => setPlanning(false)} />}
+      {name !== null && (
+        <Sheet open onClose={() => setName(null)} title="Rename the group">
+          <form
+            className="flex flex-col gap-3"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (name.trim()) void save({ name: name.trim() }).then(() => setName(null));
+            }}
+          >
+            <TextField
+              label="Name"
+              autoFocus
+              maxLength={60}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
+            <Button type="submit" shape="main" disabled={name.trim() === ""}>
+              Save
+            </Button>
+          </form>
+        </Sheet>
+      )}
+    </Page>
+  );
+}
+
+function PlanDialog({
+  groupId,
+  targets,
+  onClose,
+}: {
+  groupId: string;
+  targets: readonly string[];
+  onClose: () => void;
+}) {
+  const navigate = useNavigate();
+  const [day, setDay] = useState(dayHere());
+  const [target, setTarget] = useState("");
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const plan = async () => {
+    const id = newId();
+    try {
+      await call(planNewSession, { body: { id, groupId, heldOn: day, target: target || null, seed: newSeed() } });
+      void refreshAll();
+      navigate(`/sessions/${id}`);
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  return (
+    <Sheet open onClose={onClose} title="Plan a session">
+      <div className="flex flex-col gap-3">
+        <TextField label="On" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+        <Choice
+          label="Teach"
+          value={target}
+          hint="Left open, the first target that someone still needs is taught."
+          onChange={(event) => setTarget(event.target.value)}
+        >
+          <option value="">what is needed next</option>
+          {targets.map((gpc) => (
+            <option key={gpc} value={gpc}>
+              {gpc}
+            </option>
+          ))}
+        </Choice>
+        {trouble && (
+          <p role="alert" className="text-damson">
+            {trouble}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button shape="main" disabled={!day} onClick={plan}>
+            Fill 15 minutes
+          </Button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}

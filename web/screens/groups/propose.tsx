@@ -1,0 +1,336 @@
+import { wrap } from "comlink";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { toast } from "sonner";
+import { getGaps, getSchool, saveGroup } from "#contract";
+import { chooseTargets, type Proposal } from "#core/groups";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { newId, newSeed } from "#web/app/device.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Choice, TextField } from "#web/parts/field.tsx";
+import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import type { GroupsWorker } from "#web/workers/groups.worker.ts";
+import { Board, type BoardGroup } from "./board.tsx";
+import { learnersOf } from "./learners.ts";
+
+const names = [
+  "Heron",
+  "Otter",
+  "Swift",
+  "Barge",
+  "Willow",
+  "Lantern",
+  "Paddle",
+  "Quay",
+  "Reed",
+  "Tiller",
+  "Anchor",
+  "Ferry",
+];
+
+/** Proposes groups for a class or several; children can be moved before they are saved. */
+export function Screen() {
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const school = useAsk(getSchool, {});
+  const map = useAsk(getGaps, { query: {} });
+  const [classIds, setClassIds] = useState<readonly string[] | null>(
+    search.get("class") ? [search.get("class") ?? ""] : null,
+  );
+  const [by, setBy] = useState<"size" | "count">("size");
+  const [least, setLeast] = useState(3);
+  const [most, setMost] = useState(5);
+  const [count, setCount] = useState(3);
+  const [targets, setTargets] = useState(4);
+  const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
+  const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const worker = useRef<Worker | null>(null);
+  useEffect(() => () => worker.current?.terminate(), []);
+
+  const learners = useMemo(
+    () => new Map(map.data ? learnersOf(map.data).map((one) => [one.id, one]) : []),
+    [map.data],
+  );
+  const order = useMemo(() => map.data?.columns.map((column) => column.gpc) ?? [], [map.data]);
+  if (map.error && !map.data)
+    return (
+      <Page place="Make groups" title="Make groups">
+        <Trouble error={map.error} />
+      </Page>
+    );
+  if (!map.data || !school.data)
+    return (
+      <Page place="Make groups" title="Make groups">
+        <Waiting />
+      </Page>
+    );
+
+  const classes = school.data.classes.filter((one) => !one.archived);
+  const chosen = classIds ?? classes.map((one) => one.id);
+  const children = map.data.rows.filter((row) => chosen.includes(row.classId));
+  const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
+  const inPlay = children.filter((child) => !out.has(child.id));
+
+  const propose = async () => {
+    setBusy(true);
+    worker.current ??= new Worker(new URL("../../workers/groups.worker.ts", import.meta.url), { type: "module" });
+    const before = groups ?? [];
+    const locked = new Map(
+      before.flatMap((group, at) =>
+        group.members
+          .filter((member) => member.locked && inPlay.some((child) => child.id === member.id))
+          .map((member) => [member.id, at] as const),
+      ),
+    );
+    try {
+      const proposal: Proposal = await wrap<GroupsWorker>(worker.current).propose({
+        learners: inPlay.flatMap((child) => learners.get(child.id) ?? []),
+        order,
+        shape: by === "size" ? { by, least: Math.min(least, most), most: Math.max(least, most) } : { by, count },
+        mostTargets: targets,
+        locked,
+        seed: newSeed(),
+      });
+      setGroups(
+        proposal.groups.map((group, at) => ({
+          id: (locked.size > 0 && before[at]?.id) || newId(),
+          name:
+            (locked.size > 0 && before[at]?.name) ||
+            names[at % names.length] + (at >= names.length ? ` ${Math.floor(at / names.length) + 1}` : ""),
+          members: group.members.map((id) => ({ id, locked: locked.has(id) })),
+          targets: group.targets,
+          chosenTargets: false,
+        })),
+      );
+      setWithoutNeed(proposal.withoutNeed);
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  const change = (next: readonly BoardGroup[]) =>
+    setGroups(
+      next.map((group) =>
+        group.chosenTargets
+          ? group
+          : {
+              ...group,
+              targets: chooseTargets(
+                group.members.flatMap((member) => learners.get(member.id) ?? []),
+                order,
+                targets,
+              ),
+            },
+      ),
+    );
+
+  const save = async () => {
+    if (!groups) return;
+    setBusy(true);
+    try {
+      const kept = groups.filter((group) => group.members.length > 0);
+      for (const group of kept) {
+        await call(saveGroup, {
+          params: { id: group.id },
+          body: {
+            versionId: newId(),
+            name: group.name,
+            members: group.members.map((member) => ({ childId: member.id, locked: member.locked })),
+            targets: [...group.targets],
+            at: new Date().toISOString(),
+          },
+        });
+      }
+      await refreshAll();
+      toast(`${kept.length} ${kept.length === 1 ? "group is" : "groups are"} saved. Plan a session for each.`);
+      navigate("/groups");
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const placed = new Set(groups?.flatMap((group) => group.members.map((member) => member.id)));
+  const unplaced = children.filter((child) => !placed.has(child.id));
+
+  return (
+    <Page
+      place="Make groups"
+      title="Make groups"
+      about="Children who share gaps come together. Move anyone; the fit is worked out anew at once."
+      actions={<ButtonLink to="/groups">Back to the groups</ButtonLink>}
+    >
+      <Panel className="mb-4">
+        <div className="flex flex-wrap items-end gap-4">
+          <fieldset>
+            <legend className="mb-1 text-sm font-semibold">Classes</legend>
+            <div className="flex min-h-9 flex-wrap items-center gap-3">
+              {classes.map((one) => (
+                <label key={one.id} className="flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-leaf"
+                    checked={chosen.includes(one.id)}
+                    onChange={(event) =>
+                      setClassIds(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
+                    }
+                  />{" "}
+                  {one.name}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <div className="w-36">
+            <Choice label="Choose" value={by} onChange={(event) => setBy(event.target.value as "size" | "count")}>
+              <option value="size">a group's size</option>
+              <option value="count">how many groups</option>
+            </Choice>
+          </div>
+          {by === "size" ? (
+            <div className="flex items-end gap-1.5">
+              <div className="w-16">
+                <TextField
+                  label="From"
+                  type="number"
+                  min={1}
+                  max={12}
+                  value={least}
+                  onChange={(event) => setLeast(clamp(event.target.value, 1, 12))}
+                />
+              </div>
+              <div className="w-16">
+                <TextField
+                  label="to"
+                  type="number"
+                  min={1}
+                  max={12}
+                  value={most}
+                  onChange={(event) => setMost(clamp(event.target.value, 1, 12))}
+                />
+              </div>
+            </div>
+          ) : (
+            <div className="w-20">
+              <TextField
+                label="Groups"
+                type="number"
+                min={1}
+                max={40}
+                value={count}
+                onChange={(event) => setCount(clamp(event.target.value, 1, 40))}
+              />
+            </div>
+          )}
+          <div className="w-20">
+            <TextField
+              label="Targets"
+              type="number"
+              min={1}
+              max={8}
+              value={targets}
+              onChange={(event) => setTargets(clamp(event.target.value, 1, 8))}
+            />
+          </div>
+          <Button shape="main" className="min-h-9" disabled={busy || inPlay.length === 0} onClick={propose}>
+            {groups ? "Propose again" : "Propose groups"}
+          </Button>
+          <p className="pb-2 text-soft">{inPlay.length} children</p>
+        </div>
+        <Outsiders people={children} out={out} onChange={setOut} />
+      </Panel>
+      {children.length === 0 && (
+        <Empty
+          action={
+            <ButtonLink to="/class" shape="main">
+              Go to Class
+            </ButtonLink>
+          }
+        >
+          No child is in these classes yet.
+        </Empty>
+      )}
+      {groups && groups.length === 0 && (
+        <Empty
+          action={
+            <ButtonLink to="/check" shape="main">
+              Check a child
+            </ButtonLink>
+          }
+        >
+          No gap was found among these children, so there is nothing to group by. Check what was taught first.
+        </Empty>
+      )}
+      {groups && groups.length > 0 && (
+        <>
+          <Board
+            groups={groups}
+            learners={learners}
+            nameOf={nameOf}
+            order={order}
+            unplaced={unplaced}
+            withoutNeed={new Set(withoutNeed)}
+            onChange={change}
+          />
+          <div className="sticky bottom-0 mt-3 flex items-center gap-3 border-t border-line bg-paper py-3">
+            <Button shape="main" disabled={busy || groups.some((group) => group.name.trim() === "")} onClick={save}>
+              Save these groups
+            </Button>
+            <Button
+              onClick={() =>
+                setGroups([
+                  ...groups,
+                  { id: newId(), name: `Group ${groups.length + 1}`, members: [], targets: [], chosenTargets: false },
+                ])
+              }
+            >
+              Add an empty group
+            </Button>
+            <p className="text-sm text-soft">Lock a child to keep it in its group when you propose again.</p>
+          </div>
+        </>
+      )}
+    </Page>
+  );
+}
+
+function clamp(text: string, least: number, most: number): number {
+  return Math.max(least, Math.min(most, Math.round(Number(text)) || least));
+}
+
+function Outsiders({
+  people,
+  out,
+  onChange,
+}: {
+  people: readonly { id: string; name: string }[];
+  out: ReadonlySet<string>;
+  onChange: (out: ReadonlySet<string>) => void;
+}) {
+  const toggle = (id: string) => {
+    const next = new Set(out);
+    if (!next.delete(id)) next.add(id);
+    onChange(next);
+  };
+  return (
+    <details className="mt-3">
+      <summary className="cursor-pointer text-soft">
+        Leave children out{out.size > 0 ? ` (${out.size} out)` : ""}
+      </summary>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        {people.map((child) => (
+          <button
+            key={child.id}
+            type="button"
+            aria-pressed={out.has(child.id)}
+            onClick={() => toggle(child.id)}
+            className={`rounded-full border px-2.5 py-0.5 ${out.has(child.id) ? "border-damson bg-damson-pale line-through" : "border-line bg-sheet"}`}
+          >
+            {child.name}
+          </button>
+        ))}
+      </div>
+    </details>
+  );
+}

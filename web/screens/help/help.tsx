@@ -1,0 +1,127 @@
+import type { ReactNode } from "react";
+import { rule } from "#core/mastery";
+import { correspondences, ipa, showGrapheme, sounds } from "#core/phonics";
+import { Legend } from "#web/parts/marks.tsx";
+import { Page } from "#web/parts/page.tsx";
+
+/** On a page: what the tool does, what it does not, and how it decides. */
+export function Screen() {
+  return (
+    <Page place="Help" title="Help" about="What this tool does, what it does not, and how it decides.">
+      <div className="flex max-w-[46rem] flex-col gap-5">
+        <Part title="The loop">
+          <p>
+            Put children into a <b>Class</b> and mark how far it has been taught. <b>Check</b> one child at a time.
+            See on <b>Gaps</b> who knows what. Let <b>Groups</b> be proposed, change them, save them. Plan a{" "}
+            <b>Session</b> for a group, print it or share it, and take back what happened. Then check again.
+          </p>
+        </Part>
+        <Part title="What a mark means">
+          <Legend />
+          <ul className="mt-2 list-disc pl-5">
+            <li>Only the first answer of a day counts: later ones come after help.</li>
+            <li>
+              <b>Secure</b>: right at once on the last {rule.secureDays} days it was asked, the last at most{" "}
+              {rule.fadeAfter} days ago.
+            </li>
+            <li>
+              <b>Gap</b>: missed on the last day, and not right at once on the day before that.
+            </li>
+            <li>
+              <b>Unsteady</b>: everything else that was asked, also what was secure and was not asked for more than{" "}
+              {rule.fadeAfter} days.
+            </li>
+            <li>
+              Said in the child's own way (an accent, a home language, a speech sound still developing) is right.
+            </li>
+          </ul>
+        </Part>
+        <Part title="How groups are proposed">
+          <p>
+            A gap counts 1, missed last time 0.7, slow 0.4, faded 0.2. A group's targets are the spellings with the
+            greatest shared need, less a third for each child who has them secure. Children change places until that
+            grows no more. You have the last word.
+          </p>
+        </Part>
+        <Part title="How a session is filled">
+          <p>
+            Words come from a list of over a thousand, split by hand. A word is taken only if every child of the group
+            read each of its spellings the last time it was asked, or it is the spelling being taught. The target
+            stands at the start, in the middle and at the end where English allows.
+          </p>
+        </Part>
+        <Part title="What it does not do">
+          <ul className="list-disc pl-5">
+            <li>
+              A result is a teaching observation, not a diagnosis. Where gaps stay in spite of good teaching, or where
+              hearing, sight or speech could be the cause, talk to the family and to the qualified specialist under
+              your local procedure.
+            </li>
+            <li>
+              It keeps the least about a child: a first name and initial, a class, a short note that changes the
+              session, and answers. Export and erase a child at any time on the child's page. Follow your school's
+              policy and the local law on children's data.
+            </li>
+            <li>
+              A child who is tired or upset stops: every check can end at any card and keeps what was done. The
+              child's window shows no mark, no score and no clock.
+            </li>
+            <li>People and sign-in are not built yet: the tool answers on this machine only.</li>
+          </ul>
+        </Part>
+        <Part title="Keys">
+          <p>
+            Press <kbd className="rounded border border-line px-1">?</kbd> anywhere to see the keys of that place, and
+            Ctrl K to find a child, a group or a place.
+          </p>
+        </Part>
+        <Part title="Sounds and how to write them">
+          <p className="mb-2">
+            In a teaching order a spelling is written with its sound, as in <code>ea=ee</code>. A final e that works
+            with a vowel is written <code>a_e</code>.
+          </p>
+          <table className="border-collapse">
+            <thead>
+              <tr className="text-left text-sm text-soft">
+                <th scope="col" className="pr-4 font-semibold">
+                  Key
+                </th>
+                <th scope="col" className="pr-4 font-semibold">
+                  Sound
+                </th>
+                <th scope="col" className="font-semibold">
+                  Spellings
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {sounds.map((sound) => (
+                <tr key={sound.key} className="border-t border-line/60 align-top">
+                  <th scope="row" className="pr-4 text-left font-semibold">
+                    {sound.key}
+                  </th>
+                  <td className="pr-4 whitespace-nowrap">{ipa(sound.key)}</td>
+                  <td>
+                    {correspondences
+                      .filter((entry) => entry.sound === sound.key)
+                      .map((entry) => `${showGrapheme(entry.grapheme)} (${entry.keyword})`)
+                      .join(", ")}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Part>
+      </div>
+    </Page>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section>
+      <h2 className="mb-1">{title}</h2>
+      {children}
+    </section>
+  );
+}

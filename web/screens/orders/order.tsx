@@ -1,0 +1,210 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { useEffect, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { toast } from "sonner";
+import { addOrder, editOrder, getSchool, type OrderBody, type OrderView, removeOrder } from "#contract";
+import { addStep, allGpcs, moveGpc, moveStep, type OrderContent, orderProblems } from "#core/order";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { newId } from "#web/app/device.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { TextArea, TextField } from "#web/parts/field.tsx";
+import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { StepCard } from "./step-card.tsx";
+
+export function Screen() {
+  const { orderId } = useParams();
+  const { data, error } = useAsk(getSchool, {});
+  const order = data?.orders.find((one) => one.id === orderId);
+  if (error && !data)
+    return (
+      <Page place="Teaching order" title="Teaching order">
+        <Trouble error={error} />
+      </Page>
+    );
+  if (!data)
+    return (
+      <Page place="Teaching order" title="Teaching order">
+        <Waiting rows={10} />
+      </Page>
+    );
+  if (!order) {
+    return (
+      <Page place="Teaching order" title="This order is not here any more">
+        <ButtonLink to="/orders">All teaching orders</ButtonLink>
+      </Page>
+    );
+  }
+  return <Editor key={`${order.id} ${order.version}`} order={order} />;
+}
+
+/** The wire's arrays are mutable, core's are not. */
+function toBody(content: OrderContent): OrderBody {
+  return {
+    ...content,
+    steps: content.steps.map((step) => ({ ...step, gpcs: [...step.gpcs], exceptionWords: [...step.exceptionWords] })),
+  };
+}
+
+function Editor({ order }: { order: OrderView }) {
+  const [draft, setDraft] = useState<OrderContent>(order.content);
+  const [busy, setBusy] = useState(false);
+  const navigate = useNavigate();
+  const changed = draft !== order.content;
+  const problems = orderProblems(draft);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+
+  useEffect(() => {
+    if (!changed) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener("beforeunload", warn);
+    return () => removeEventListener("beforeunload", warn);
+  }, [changed]);
+
+  const run = async (write: () => Promise<unknown>, said: string) => {
+    setBusy(true);
+    try {
+      await write();
+      await refreshAll();
+      toast(said);
+      return true;
+    } catch (error) {
+      toast.error(wordsOfError(error));
+      return false;
+    } finally {
+      setBusy(false);
+    }
+  };
+  const save = () =>
+    run(
+      () => call(editOrder, { params: { id: order.id }, body: { version: order.version, content: toBody(draft) } }),
+      "Saved. Checks and gaps follow this order now.",
+    );
+  const copy = async () => {
+    const id = newId();
+    if (
+      await run(
+        () =>
+          call(addOrder, {
+            body: { id, content: { ...toBody(draft), name: `${draft.name}, our copy`.slice(0, 80) } },
+          }),
+        "This copy is yours to edit.",
+      )
+    )
+      navigate(`/orders/${id}`);
+  };
+  const remove = async () => {
+    if (await run(() => call(removeOrder, { params: { id: order.id } }), "The order is removed."))
+      navigate("/orders");
+  };
+
+  const dropped = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const [kind, what = ""] = String(active.id).split("|");
+    const [overKind, overWhat = ""] = String(over.id).split("|");
+    const stepAt = (id: string) => draft.steps.findIndex((step) => step.id === id);
+    const stepHolding = (gpc: string) => draft.steps.find((step) => step.gpcs.includes(gpc));
+    const toStep = overKind === "gpc" ? stepHolding(overWhat)?.id : overWhat;
+    if (toStep === undefined) return;
+    if (kind === "step") setDraft(moveStep(draft, stepAt(what), stepAt(toStep)));
+    else
+      setDraft(
+        moveGpc(draft, what, toStep, overKind === "gpc" ? (stepHolding(overWhat)?.gpcs.indexOf(overWhat) ?? 0) : 999),
+      );
+  };
+
+  return (
+    <Page
+      place="Teaching order"
+      title={draft.name || "Without a name"}
+      about={`${allGpcs(draft).length} spellings in ${draft.steps.length} steps. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and press Space and the arrows."}`}
+      actions={
+        order.shipped ? (
+          <Button shape="main" onClick={copy} disabled={busy}>
+            Copy and edit
+          </Button>
+        ) : (
+          <>
+            {changed && <Button onClick={() => setDraft(order.content)}>Discard changes</Button>}
+            <Button onClick={copy} disabled={busy}>
+              Copy
+            </Button>
+            <Button
+              onClick={remove}
+              disabled={busy || order.usedBy.length > 0}
+              title={order.usedBy.length > 0 ? "A class uses it" : undefined}
+            >
+              Remove
+            </Button>
+            <Button shape="main" onClick={save} disabled={!changed || busy || problems.length > 0}>
+              {changed ? "Save changes" : "Saved"}
+            </Button>
+          </>
+        )
+      }
+    >
+      {!order.shipped && (
+        <div className="mb-4 grid gap-3 md:grid-cols-2">
+          <TextField
+            label="Name"
+            maxLength={80}
+            value={draft.name}
+            onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+          />
+          <TextField
+            label="Kind"
+            maxLength={200}
+            value={draft.kind}
+            onChange={(event) => setDraft({ ...draft, kind: event.target.value })}
+          />
+          <div className="md:col-span-2">
+            <TextArea
+              label="Who prefers it, and why"
+              rows={2}
+              maxLength={400}
+              value={draft.why}
+              onChange={(event) => setDraft({ ...draft, why: event.target.value })}
+            />
+          </div>
+        </div>
+      )}
+      {problems.length > 0 && (
+        <p role="alert" className="mb-3 rounded-md bg-damson-pale px-3 py-2">
+          {problems[0]}
+        </p>
+      )}
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+        <SortableContext items={draft.steps.map((step) => `step|${step.id}`)} strategy={verticalListSortingStrategy}>
+          <ol className="flex flex-col gap-2">
+            {draft.steps.map((step, at) => (
+              <StepCard
+                key={step.id}
+                step={step}
+                number={at + 1}
+                order={draft}
+                locked={order.shipped}
+                onChange={setDraft}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      {!order.shipped && (
+        <Button className="mt-3" onClick={() => setDraft(addStep(draft, `s${Date.now().toString(36)}`))}>
+          Add a step
+        </Button>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,178 @@
+import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
+import { GripVertical, X } from "lucide-react";
+import { type CSSProperties, type FormEvent, useState } from "react";
+import {
+  addGpc,
+  type OrderContent,
+  removeGpc,
+  removeStep,
+  renameStep,
+  type Step,
+  setExceptionWords,
+} from "#core/order";
+import { findCorrespondence, ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { Button } from "#web/parts/button.tsx";
+import { TextField } from "#web/parts/field.tsx";
+
+interface StepWanted {
+  readonly step: Step;
+  readonly number: number;
+  readonly order: OrderContent;
+  readonly locked: boolean;
+  readonly onChange: (order: OrderContent) => void;
+}
+
+function useDrag(id: string, disabled: boolean) {
+  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id, disabled });
+  const style: CSSProperties = {
+    transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+    transition,
+    ...(isDragging ? { opacity: 0.6, zIndex: 10, position: "relative" } : {}),
+  };
+  return { setNodeRef, style, handle: disabled ? {} : { ...attributes, ...listeners } };
+}
+
+export function StepCard({ step, number, order, locked, onChange }: StepWanted) {
+  const { setNodeRef, style, handle } = useDrag(`step|${step.id}`, locked);
+  const [typed, setTyped] = useState("");
+  const [problem, setProblem] = useState<string>();
+  const [words, setWords] = useState(step.exceptionWords.join(" "));
+  const [wordProblem, setWordProblem] = useState<string>();
+
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const edited = addGpc(order, step.id, typed);
+    if (!edited.ok) return setProblem(edited.problem);
+    setProblem(undefined);
+    setTyped("");
+    onChange(edited.order);
+  };
+  const setExceptions = () => {
+    const edited = setExceptionWords(order, step.id, words);
+    if (!edited.ok) return setWordProblem(edited.problem);
+    setWordProblem(undefined);
+    onChange(edited.order);
+  };
+
+  return (
+    <li ref={setNodeRef} style={style} className="rounded-lg border border-line bg-sheet px-3 py-2">
+      <div className="flex flex-wrap items-center gap-2">
+        {!locked && (
+          <button
+            type="button"
+            {...handle}
+            aria-label={`Move step ${number}, ${step.title}`}
+            className="cursor-grab touch-none rounded p-1 text-soft hover:bg-leaf-pale"
+          >
+            <GripVertical size={16} aria-hidden />
+          </button>
+        )}
+        <span className="w-7 text-right text-soft tabular-nums">{number}</span>
+        {locked ? (
+          <h2 className="min-w-44 text-base">{step.title}</h2>
+        ) : (
+          <div className="w-56">
+            <TextField
+              bare
+              label={`Title of step ${number}`}
+              value={step.title}
+              maxLength={80}
+              onChange={(event) => onChange(renameStep(order, step.id, event.target.value))}
+            />
+          </div>
+        )}
+        <SortableContext items={step.gpcs.map((gpc) => `gpc|${gpc}`)} strategy={horizontalListSortingStrategy}>
+          <ul className="flex flex-1 flex-wrap gap-1" aria-label={`Spellings of step ${number}`}>
+            {step.gpcs.map((gpc) => (
+              <SpellingChip key={gpc} gpc={gpc} locked={locked} onRemove={() => onChange(removeGpc(order, gpc))} />
+            ))}
+          </ul>
+        </SortableContext>
+        {locked && step.exceptionWords.length > 0 && (
+          <span className="font-child text-soft">{step.exceptionWords.join(", ")}</span>
+        )}
+        {!locked && (
+          <Button
+            shape="quiet"
+            aria-label={`Remove step ${number}, ${step.title}`}
+            onClick={() => onChange(removeStep(order, step.id))}
+          >
+            <X size={16} aria-hidden />
+          </Button>
+        )}
+      </div>
+      {!locked && (
+        <div className="mt-2 grid gap-2 pl-9 md:grid-cols-2">
+          <form onSubmit={add} className="flex items-start gap-2">
+            <div className="flex-1">
+              <TextField
+                bare
+                label={`Add a spelling to step ${number}`}
+                placeholder="Add a spelling, for example ea=ee"
+                value={typed}
+                problem={problem}
+                onChange={(event) => setTyped(event.target.value)}
+              />
+            </div>
+            <Button type="submit" disabled={typed.trim() === ""}>
+              Add
+            </Button>
+          </form>
+          <TextField
+            bare
+            label={`Exception words of step ${number}`}
+            placeholder="Exception words, with a space between"
+            value={words}
+            problem={wordProblem}
+            onChange={(event) => setWords(event.target.value)}
+            onBlur={setExceptions}
+          />
+        </div>
+      )}
+    </li>
+  );
+}
+
+function SpellingChip({ gpc, locked, onRemove }: { gpc: string; locked: boolean; onRemove: () => void }) {
+  const { setNodeRef, style, handle } = useDrag(`gpc|${gpc}`, locked);
+  const { grapheme, sound } = splitGpc(gpc);
+  const keyword = findCorrespondence(gpc)?.keyword ?? "";
+  const name = `${showGrapheme(grapheme)} as in ${keyword}`;
+  const face = (
+    <>
+      <span className="font-child text-[1.05em]">{showGrapheme(grapheme)}</span>{" "}
+      <span className="text-[0.8em] text-soft">{ipa(sound)}</span>
+    </>
+  );
+  return (
+    <li
+      ref={setNodeRef}
+      style={style}
+      className="inline-flex items-center rounded border border-line bg-paper leading-tight"
+      title={name}
+    >
+      {locked ? (
+        <span className="px-1.5 py-0.5">{face}</span>
+      ) : (
+        <>
+          <button
+            type="button"
+            {...handle}
+            aria-label={`Move ${name}`}
+            className="cursor-grab touch-none px-1.5 py-0.5"
+          >
+            {face}
+          </button>
+          <button
+            type="button"
+            onClick={onRemove}
+            aria-label={`Remove ${name}`}
+            className="px-1 py-1 text-soft hover:text-ink"
+          >
+            <X size={12} aria-hidden />
+          </button>
+        </>
+      )}
+    </li>
+  );
+}

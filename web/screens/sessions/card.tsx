@@ -1,0 +1,114 @@
+import type { PlanBody } from "#contract";
+import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { partTitles } from "#core/plans";
+import type { Unit } from "#core/words";
+import { shortDay } from "#web/parts/dates.ts";
+import { BracketWord, Spelling } from "#web/parts/marks.tsx";
+
+interface CardWanted {
+  readonly groupName: string;
+  readonly heldOn: string;
+  readonly names: readonly string[];
+  readonly plan: PlanBody;
+  /** How words split, where it is known; such words carry their brackets. */
+  readonly unitsOf?: ((word: string) => readonly Unit[] | undefined) | undefined;
+}
+
+const small = new Set(["revisit", "teach", "lastLook"]);
+
+/** The session on one card: on paper one A4 page, on a phone one column. */
+export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWanted) {
+  const { grapheme, sound } = splitGpc(plan.target);
+  return (
+    <article className="mx-auto max-w-[46rem]" aria-label="Session card">
+      <header className="mb-3 flex items-start justify-between gap-4 border-b-2 border-ink pb-2">
+        <div>
+          <p className="text-xl font-semibold">{groupName}</p>
+          <p>
+            {shortDay(heldOn)}, {plan.parts.reduce((sum, part) => sum + part.minutes, 0)} minutes
+          </p>
+          <p>{names.join(", ")}</p>
+        </div>
+        <div className="text-right">
+          <p className="font-child text-5xl leading-none">{showGrapheme(grapheme)}</p>
+          <p className="text-sm text-soft">
+            “{plainSound(sound)}” as in {findCorrespondence(plan.target)?.keyword}
+          </p>
+        </div>
+      </header>
+      <ol className="flex flex-col">
+        {plan.parts.map((part) => (
+          <li key={part.kind} className="break-inside-avoid border-b border-line py-2">
+            <p className="flex items-baseline justify-between gap-3">
+              <span className="font-semibold">{partTitles[part.kind]}</span>
+              <span className="text-sm whitespace-nowrap text-soft">{part.minutes} min</span>
+            </p>
+            <p className="text-[0.92em] text-soft">{part.how}</p>
+            {part.items.length > 0 && (
+              <ul
+                className={`mt-1 flex flex-wrap ${small.has(part.kind) ? "gap-1.5" : "gap-x-6 gap-y-1 font-child text-[1.25em]"}`}
+              >
+                {part.items.map((item) => (
+                  <li key={item}>
+                    {small.has(part.kind) ? (
+                      <Spelling gpc={item} />
+                    ) : (
+                      <CardWord text={item} units={unitsOf?.(item)} />
+                    )}
+                  </li>
+                ))}
+              </ul>
+            )}
+            {part.kind === "lastLook" && <MarkGrid names={names} items={part.items} />}
+          </li>
+        ))}
+      </ol>
+      <footer className="only-print mt-3 text-[10pt]">
+        <p>
+          Came:{" "}
+          {names.map((name) => (
+            <span key={name} className="mr-4 whitespace-nowrap">
+              ☐ {name}
+            </span>
+          ))}
+        </p>
+        <p className="mt-2">
+          Reached and noticed: <span className="inline-block w-[70%] border-b border-ink">&nbsp;</span>
+        </p>
+        <p className="mt-3 border-b border-ink">&nbsp;</p>
+      </footer>
+    </article>
+  );
+}
+
+function CardWord({ text, units }: { text: string; units: readonly Unit[] | undefined }) {
+  return units ? <BracketWord text={text} units={units} /> : <>{text}</>;
+}
+
+/** A box a child and spelling, for paper: tick, dot or what was said. */
+function MarkGrid({ names, items }: { names: readonly string[]; items: readonly string[] }) {
+  return (
+    <table className="only-print mt-2 border-collapse text-[10pt]">
+      <thead>
+        <tr>
+          <th className="pr-3 text-left font-normal">✓ right at once, s slow, or what was said</th>
+          {items.map((gpc) => (
+            <th key={gpc} className="w-16 border border-line font-child">
+              {showGrapheme(splitGpc(gpc).grapheme)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {names.map((name) => (
+          <tr key={name}>
+            <th className="pr-3 text-left font-normal">{name}</th>
+            {items.map((gpc) => (
+              <td key={gpc} className="h-6 border border-line" />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,203 @@
+import { Pencil } from "lucide-react";
+import { useState } from "react";
+import type { PlanBody } from "#contract";
+import { readGpc, showGrapheme } from "#core/phonics";
+import { partTitles } from "#core/plans";
+import { judgeText, judgeWord, type Reader, type WordVerdict } from "#core/words";
+import { Button } from "#web/parts/button.tsx";
+import { TextArea, TextField } from "#web/parts/field.tsx";
+import { BracketWord, Spelling } from "#web/parts/marks.tsx";
+
+type Part = PlanBody["parts"][number];
+
+interface PartWanted {
+  readonly part: Part;
+  readonly target: string;
+  readonly reader: Reader;
+  readonly onChange: (part: Part) => Promise<boolean>;
+}
+
+const ofSpellings = new Set(["revisit", "teach", "lastLook"]);
+
+/** One part of the plan: read it, or edit its minutes and its lines. */
+export function PartEditor({ part, reader, onChange }: PartWanted) {
+  const [editing, setEditing] = useState(false);
+  return (
+    <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={partTitles[part.kind]}>
+      <header className="flex items-baseline justify-between gap-3">
+        <h2 className="text-base">
+          {partTitles[part.kind]} <span className="font-normal text-soft">{part.minutes} min</span>
+        </h2>
+        {!editing && (
+          <Button
+            shape="quiet"
+            className="-my-1"
+            aria-label={`Edit ${partTitles[part.kind]}`}
+            onClick={() => setEditing(true)}
+          >
+            <Pencil size={14} aria-hidden /> Edit
+          </Button>
+        )}
+      </header>
+      <p className="text-soft">{part.how}</p>
+      {editing ? (
+        <Editing part={part} reader={reader} onClose={() => setEditing(false)} onChange={onChange} />
+      ) : (
+        <Items part={part} reader={reader} />
+      )}
+    </section>
+  );
+}
+
+function Items({ part, reader }: { part: Part; reader: Reader }) {
+  if (part.items.length === 0) return <p className="mt-1 text-soft">Nothing here yet.</p>;
+  if (ofSpellings.has(part.kind)) {
+    return (
+      <p className="mt-1.5 flex flex-wrap gap-1.5">
+        {part.items.map((gpc) => (
+          <Spelling key={gpc} gpc={gpc} />
+        ))}
+      </p>
+    );
+  }
+  if (part.kind === "exceptionWords")
+    return (
+      <p className="mt-1 flex flex-wrap gap-x-5 font-child text-xl">
+        {part.items.map((word) => (
+          <span key={word}>{word}</span>
+        ))}
+      </p>
+    );
+  if (part.kind === "sentence") {
+    return (
+      <div className="mt-1">
+        {part.items.map((sentence) => (
+          <div key={sentence}>
+            <p className="font-child text-xl">{sentence}</p>
+            <Verdicts verdicts={judgeText(sentence, reader)} />
+          </div>
+        ))}
+      </div>
+    );
+  }
+  const verdicts = part.items.map((word) => judgeWord(word, reader));
+  return (
+    <div className="mt-1">
+      <p className="flex flex-wrap gap-x-6 gap-y-1 text-xl">
+        {verdicts.map((verdict) => (
+          <span key={verdict.text} className={verdict.breakers.length > 0 ? "rounded bg-damson-pale px-1" : ""}>
+            <BracketWord text={verdict.text} units={verdict.units} />
+          </span>
+        ))}
+      </p>
+      <Verdicts verdicts={verdicts} />
+    </div>
+  );
+}
+
+/** What stands in the way of which word, and which words no one has split yet. */
+function Verdicts({ verdicts }: { verdicts: readonly WordVerdict[] }) {
+  const broken = verdicts.filter((verdict) => verdict.breakers.length > 0);
+  const guessed = verdicts.filter((verdict) => verdict.source === "guessed" && verdict.breakers.length === 0);
+  if (broken.length === 0 && guessed.length === 0) return null;
+  return (
+    <ul className="mt-1 text-sm">
+      {broken.map((verdict) => (
+        <li key={verdict.text} className="text-damson">
+          “{verdict.text}” has {verdict.breakers.map((unit) => showGrapheme(unit.grapheme)).join(", ")}, which not all
+          of them can read
+        </li>
+      ))}
+      {guessed.length > 0 && (
+        <li className="text-soft">
+          Not in the word list, split by rule, worth a look: {guessed.map((verdict) => verdict.text).join(", ")}
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function Editing({
+  part,
+  reader,
+  onClose,
+  onChange,
+}: {
+  part: Part;
+  reader: Reader;
+  onClose: () => void;
+  onChange: (part: Part) => Promise<boolean>;
+}) {
+  const [minutes, setMinutes] = useState(String(part.minutes));
+  const [text, setText] = useState(part.items.join(part.kind === "sentence" ? "\n" : " "));
+  const spelled = ofSpellings.has(part.kind);
+  const items = [
+    ...new Set(
+      part.kind === "sentence"
+        ? text
+            .split("\n")
+            .map((line) => line.trim())
+            .filter(Boolean)
+        : text.split(/[\s,;]+/).filter(Boolean),
+    ),
+  ];
+  const read = spelled ? items.map((item) => readGpc(item)) : [];
+  const unread = read.find((one) => !one.ok);
+  const problem =
+    unread && !unread.ok
+      ? unread.problem
+      : items.some((item) => item.length > 200)
+        ? "At most 200 characters a line."
+        : items.length > 40
+          ? "At most 40 entries."
+          : undefined;
+  const save = async () => {
+    const kept = spelled ? read.flatMap((one) => (one.ok ? [one.entry.gpc] : [])) : items;
+    if (
+      await onChange({ ...part, minutes: Math.max(0, Math.min(60, Math.round(Number(minutes)) || 0)), items: kept })
+    )
+      onClose();
+  };
+  const verdicts =
+    spelled || part.kind === "exceptionWords"
+      ? []
+      : part.kind === "sentence"
+        ? items.flatMap((line) => judgeText(line, reader))
+        : items.map((word) => judgeWord(word, reader));
+  return (
+    <div className="mt-2 flex flex-col gap-2">
+      <TextArea
+        label={
+          spelled
+            ? "Spellings, as ea=ee"
+            : part.kind === "sentence"
+              ? "Sentences, one a line"
+              : "Words, with a space between"
+        }
+        rows={2}
+        autoFocus
+        value={text}
+        problem={problem}
+        onChange={(event) => setText(event.target.value)}
+        className={spelled ? "" : "font-child"}
+      />
+      <Verdicts verdicts={verdicts} />
+      <div className="flex items-end gap-2">
+        <div className="w-24">
+          <TextField
+            label="Minutes"
+            type="number"
+            min={0}
+            max={60}
+            value={minutes}
+            onChange={(event) => setMinutes(event.target.value)}
+          />
+        </div>
+        <Button shape="main" disabled={problem !== undefined} onClick={save}>
+          Save
+        </Button>
+        <Button onClick={onClose}>Leave as it was</Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,152 @@
+import { useState } from "react";
+import type { PlanBody, ReportBody } from "#contract";
+import type { Outcome } from "#core/checks";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { partTitles } from "#core/plans";
+import { newId } from "#web/app/device.ts";
+import { Button } from "#web/parts/button.tsx";
+import { Choice, TextArea, TextField } from "#web/parts/field.tsx";
+
+interface ReportWanted {
+  readonly members: readonly { readonly id: string; readonly name: string }[];
+  readonly plan: PlanBody;
+  readonly by: string;
+  readonly onSend: (report: ReportBody) => Promise<void>;
+  readonly trouble: string | null;
+}
+
+const outcomes: readonly [Outcome, string][] = [
+  ["right", "right at once"],
+  ["slow", "right, slow"],
+  ["ownWay", "in their own way"],
+  ["wrong", "wrong"],
+  ["none", "no answer"],
+];
+
+/** Who came, what was reached, a mark per child and spelling, a note. Used by the teacher and by a colleague with the link. */
+export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: ReportWanted) {
+  const [id] = useState(newId);
+  const [by, setBy] = useState(firstBy);
+  const [came, setCame] = useState<ReadonlySet<string>>(new Set(members.map((member) => member.id)));
+  const [reached, setReached] = useState<string>(plan.parts.at(-1)?.kind ?? "");
+  const [marks, setMarks] = useState<ReadonlyMap<string, { id: string; outcome: Outcome }>>(new Map());
+  const [note, setNote] = useState("");
+  const [busy, setBusy] = useState(false);
+  const items = plan.parts.find((part) => part.kind === "lastLook")?.items ?? [plan.target];
+
+  const toggle = (child: string) => {
+    const next = new Set(came);
+    if (!next.delete(child)) next.add(child);
+    setCame(next);
+  };
+  const mark = (child: string, gpc: string, outcome: string) => {
+    const next = new Map(marks);
+    const key = `${child} ${gpc}`;
+    if (outcome) next.set(key, { id: next.get(key)?.id ?? newId(), outcome: outcome as Outcome });
+    else next.delete(key);
+    setMarks(next);
+  };
+  const send = async () => {
+    setBusy(true);
+    const given = [...marks].flatMap(([key, { id: markId, outcome }]) => {
+      const [childId = "", gpc = ""] = key.split(" ");
+      return came.has(childId) ? [{ id: markId, childId, gpc, outcome }] : [];
+    });
+    await onSend({
+      id,
+      by: by.trim(),
+      at: new Date().toISOString(),
+      came: [...came],
+      reached: (reached || null) as ReportBody["reached"],
+      marks: given,
+      note,
+    });
+    setBusy(false);
+  };
+
+  return (
+    <form
+      className="flex flex-col gap-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <TextField
+        label="Your name"
+        required
+        maxLength={60}
+        value={by}
+        onChange={(event) => setBy(event.target.value)}
+        autoComplete="off"
+      />
+      <fieldset>
+        <legend className="mb-1 text-sm font-semibold">Who came, and how it went at the end</legend>
+        <ul className="flex flex-col divide-y divide-line">
+          {members.map((member) => (
+            <li key={member.id} className="py-2">
+              <label className="flex min-h-9 items-center gap-2 font-semibold">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-leaf"
+                  checked={came.has(member.id)}
+                  onChange={() => toggle(member.id)}
+                />{" "}
+                {member.name}
+              </label>
+              {came.has(member.id) && (
+                <div className="mt-1 grid grid-cols-2 gap-2 pl-7">
+                  {items.map((gpc) => {
+                    const shown = showGrapheme(splitGpc(gpc).grapheme);
+                    return (
+                      <span key={gpc} className="flex items-center gap-1.5">
+                        <span className="w-9 font-child text-lg">{shown}</span>
+                        <select
+                          aria-label={`${member.name}, ${shown}`}
+                          value={marks.get(`${member.id} ${gpc}`)?.outcome ?? ""}
+                          onChange={(event) => mark(member.id, gpc, event.target.value)}
+                          className="min-h-9 min-w-0 flex-1 rounded-md border border-line bg-sheet px-1.5"
+                        >
+                          <option value="">not marked</option>
+                          {outcomes.map(([outcome, words]) => (
+                            <option key={outcome} value={outcome}>
+                              {words}
+                            </option>
+                          ))}
+                        </select>
+                      </span>
+                    );
+                  })}
+                </div>
+              )}
+            </li>
+          ))}
+        </ul>
+      </fieldset>
+      <Choice label="What was reached" value={reached} onChange={(event) => setReached(event.target.value)}>
+        <option value="">It did not begin</option>
+        {plan.parts.map((part) => (
+          <option key={part.kind} value={part.kind}>
+            {partTitles[part.kind]}
+          </option>
+        ))}
+      </Choice>
+      <TextArea
+        label="Note"
+        rows={3}
+        maxLength={1000}
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+        hint="Who still stumbled, and over what. Leave out what is private."
+      />
+      {trouble && (
+        <p role="alert" className="rounded-md bg-damson-pale px-3 py-2">
+          {trouble}
+        </p>
+      )}
+      <Button type="submit" shape="main" className="min-h-11" disabled={busy || by.trim() === ""}>
+        Hand it back
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,30 @@
+import { useState } from "react";
+import { toast } from "sonner";
+import { reportSession, type SessionView } from "#contract";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { useMarker } from "#web/app/device.ts";
+import { ReportFields } from "./report-fields.tsx";
+
+/** The teacher's own report of a session. */
+export function ReportForm({ session, onDone }: { session: SessionView; onDone: () => void }) {
+  const [marker] = useMarker();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  return (
+    <ReportFields
+      members={session.members}
+      plan={session.plan}
+      by={marker}
+      trouble={trouble}
+      onSend={async (report) => {
+        try {
+          await call(reportSession, { params: { id: session.id }, body: report });
+          await refreshAll();
+          toast("Kept. The marks are in the answers of each child.");
+          onDone();
+        } catch (error) {
+          setTrouble(wordsOfError(error));
+        }
+      }}
+    />
+  );
+}

@@ -1,0 +1,237 @@
+import { Printer, RefreshCw, Share2 } from "lucide-react";
+import { useMemo, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { toast } from "sonner";
+import {
+  editSession,
+  getSchool,
+  getSession,
+  type PlanBody,
+  removeSession,
+  replanSession,
+  type SessionView,
+} from "#contract";
+import type { Reader } from "#core/words";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { newSeed } from "#web/app/device.ts";
+import { Button } from "#web/parts/button.tsx";
+import { shortDay } from "#web/parts/dates.ts";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { Choice, TextField } from "#web/parts/field.tsx";
+import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { useWords } from "./bank.ts";
+import { SessionCard } from "./card.tsx";
+import { PartEditor } from "./part-editor.tsx";
+import { ReportForm } from "./report-form.tsx";
+import { Reports } from "./reports.tsx";
+import { SharePanel } from "./share-panel.tsx";
+
+/** One session: its plan to edit, its card to print, its link to share, and what came back. */
+export function Screen() {
+  const { sessionId = "" } = useParams();
+  const { data, error } = useAsk(getSession, { params: { id: sessionId } });
+  const school = useAsk(getSchool, {});
+  if (error && !data)
+    return (
+      <Page place="Session" title="Session">
+        <Trouble error={error} />
+      </Page>
+    );
+  if (!data || !school.data || data.id !== sessionId)
+    return (
+      <Page place="Session" title="Session">
+        <Waiting rows={10} />
+      </Page>
+    );
+  return <Session key={data.id} session={data} today={school.data.today} />;
+}
+
+function Session({ session, today }: { session: SessionView; today: string }) {
+  const navigate = useNavigate();
+  const words = useWords();
+  const [dialog, setDialog] = useState<"share" | "report" | "plan" | null>(null);
+  const reader: Reader = useMemo(
+    () => ({
+      known: new Set([...session.known, session.plan.target]),
+      wholes: new Set(session.wholes.map((word) => word.toLowerCase())),
+      words,
+    }),
+    [session, words],
+  );
+  const names = session.members.map((member) => member.name);
+
+  const write = async (run: () => Promise<unknown>, said?: string) => {
+    try {
+      await run();
+      await refreshAll();
+      if (said) toast(said);
+      return true;
+    } catch (error) {
+      toast.error(wordsOfError(error));
+      await refreshAll();
+      return false;
+    }
+  };
+  const savePlan = (plan: PlanBody) =>
+    write(() => call(editSession, { params: { id: session.id }, body: { version: session.version, plan } }));
+  const replan = (target: string) =>
+    write(
+      () => call(replanSession, { params: { id: session.id }, body: { target, seed: newSeed() } }),
+      "Filled anew from the word list.",
+    );
+  const remove = async () => {
+    if (await write(() => call(removeSession, { params: { id: session.id } }), "The session is removed."))
+      navigate("/sessions");
+  };
+  const minutes = session.plan.parts.reduce((sum, part) => sum + part.minutes, 0);
+
+  return (
+    <Page
+      place="Session"
+      title={
+        <Link to={`/groups/${session.groupId}`} className="underline decoration-line underline-offset-4">
+          {session.groupName}
+        </Link>
+      }
+      about={`${shortDay(session.heldOn)}, ${minutes} minutes, with ${names.join(", ")}`}
+      actions={
+        <>
+          {session.reports.length === 0 && (
+            <Button onClick={() => setDialog("plan")}>
+              <RefreshCw size={15} aria-hidden /> Change day or target
+            </Button>
+          )}
+          <Button onClick={() => setDialog("report")}>Say what happened</Button>
+          <Button onClick={() => setDialog("share")}>
+            <Share2 size={15} aria-hidden /> Share
+          </Button>
+          <Button shape="main" onClick={() => window.print()}>
+            <Printer size={15} aria-hidden /> Print the card
+          </Button>
+        </>
+      }
+    >
+      <div className="only-print">
+        <SessionCard
+          groupName={session.groupName}
+          heldOn={session.heldOn}
+          names={names}
+          plan={session.plan}
+          unitsOf={(word) => words.get(word)?.units}
+        />
+      </div>
+      <div className="no-print grid items-start gap-4 lg:grid-cols-[5fr_2fr]">
+        <div className="rounded-lg border border-line bg-sheet">
+          {session.plan.remarks.map((remark) => (
+            <p key={remark} className="border-b border-line bg-leaf-pale px-4 py-2">
+              {remark}
+            </p>
+          ))}
+          {session.plan.parts.map((part, at) => (
+            <PartEditor
+              key={part.kind}
+              part={part}
+              target={session.plan.target}
+              reader={reader}
+              onChange={(changed) =>
+                savePlan({
+                  ...session.plan,
+                  parts: session.plan.parts.map((one, index) => (index === at ? changed : one)),
+                })
+              }
+            />
+          ))}
+        </div>
+        <div className="flex flex-col gap-4">
+          <Reports session={session} today={today} />
+          <Panel title="Children">
+            <ul>
+              {session.members.map((member) => (
+                <li key={member.id}>
+                  <Link
+                    to={`/child/${member.id}`}
+                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {member.name}
+                  </Link>
+                  {member.note && <span className="block text-sm text-soft">{member.note}</span>}
+                </li>
+              ))}
+            </ul>
+          </Panel>
+          <p className="text-sm text-soft">
+            Every word uses only what all {session.members.length} children can read, and the spelling being taught. A
+            word that does not is marked with what stands in the way.
+          </p>
+        </div>
+      </div>
+      {dialog === "share" && <SharePanel session={session} today={today} onClose={() => setDialog(null)} />}
+      {dialog === "plan" && (
+        <PlanSheet
+          session={session}
+          onClose={() => setDialog(null)}
+          onReplan={replan}
+          onRemove={remove}
+          onDay={(heldOn) =>
+            write(() => call(editSession, { params: { id: session.id }, body: { version: session.version, heldOn } }))
+          }
+        />
+      )}
+      {dialog === "report" && (
+        <Sheet open onClose={() => setDialog(null)} title="What happened">
+          <ReportForm session={session} onDone={() => setDialog(null)} />
+        </Sheet>
+      )}
+    </Page>
+  );
+}
+
+interface PlanSheetWanted {
+  readonly session: SessionView;
+  readonly onClose: () => void;
+  readonly onReplan: (target: string) => Promise<boolean>;
+  readonly onDay: (day: string) => Promise<boolean>;
+  readonly onRemove: () => void;
+}
+
+function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWanted) {
+  const [day, setDay] = useState(session.heldOn);
+  const [target, setTarget] = useState(session.plan.target);
+  const options = [...new Set([session.plan.target, ...session.targets])];
+  const run = async (work: Promise<boolean>) => {
+    if (await work) onClose();
+  };
+  return (
+    <Sheet open onClose={onClose} title="Change day or target">
+      <div className="flex flex-col gap-4">
+        <div className="flex items-end gap-2">
+          <div className="flex-1">
+            <TextField label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+          </div>
+          <Button disabled={!day || day === session.heldOn} onClick={() => void run(onDay(day))}>
+            Move to this day
+          </Button>
+        </div>
+        <div className="flex items-end gap-2">
+          <div className="flex-1">
+            <Choice label="Teach" value={target} onChange={(event) => setTarget(event.target.value)}>
+              {options.map((gpc) => (
+                <option key={gpc} value={gpc}>
+                  {gpc}
+                </option>
+              ))}
+            </Choice>
+          </div>
+          <Button onClick={() => void run(onReplan(target))}>Fill anew</Button>
+        </div>
+        <p className="text-sm text-soft">
+          Filling anew takes other words and a new sentence; what you edited in this plan goes.
+        </p>
+        <div className="flex justify-between border-t border-line pt-3">
+          <Button onClick={onRemove}>Remove this session</Button>
+          <Button onClick={onClose}>Close</Button>
+        </div>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,106 @@
+import { addDays, format, parseISO } from "date-fns";
+import { useState } from "react";
+import { toast } from "sonner";
+import { type SessionView, shareSession, unshareSession } from "#contract";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
+import { shortDay } from "#web/parts/dates.ts";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { TextField } from "#web/parts/field.tsx";
+
+const WEEK = 7;
+
+/** Makes the link for a colleague, and switches it off. */
+export function SharePanel({
+  session,
+  today,
+  onClose,
+}: {
+  session: SessionView;
+  today: string;
+  onClose: () => void;
+}) {
+  const later = session.heldOn > today ? session.heldOn : today;
+  const [endsOn, setEndsOn] = useState(format(addDays(parseISO(later), WEEK), "yyyy-MM-dd"));
+  const [link, setLink] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const make = async () => {
+    try {
+      const { token } = await call(shareSession, { params: { id: session.id }, body: { endsOn } });
+      setLink(`${location.origin}/shared/${token}`);
+      setTrouble(null);
+      await refreshAll();
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  const off = async () => {
+    try {
+      await call(unshareSession, { params: { id: session.id } });
+      setLink(null);
+      await refreshAll();
+      toast("The link is switched off.");
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  const copy = async () => {
+    if (!link) return;
+    try {
+      await navigator.clipboard.writeText(link);
+      toast("The link is copied.");
+    } catch {
+      toast("Select the link and copy it by hand.");
+    }
+  };
+  return (
+    <Sheet open onClose={onClose} title="Share with a colleague">
+      <div className="flex flex-col gap-3">
+        <p>
+          Whoever has the link sees this one card with first names and initials, and can say what happened. It leads
+          nowhere else.
+        </p>
+        <TextField
+          label="Works until"
+          type="date"
+          min={today}
+          value={endsOn}
+          onChange={(event) => setEndsOn(event.target.value)}
+        />
+        {trouble && (
+          <p role="alert" className="text-damson">
+            {trouble}
+          </p>
+        )}
+        {link && (
+          <div className="flex items-end gap-2">
+            <div className="flex-1">
+              <TextField
+                label="The link, shown this once"
+                readOnly
+                value={link}
+                onFocus={(event) => event.target.select()}
+              />
+            </div>
+            <Button onClick={copy}>Copy</Button>
+          </div>
+        )}
+        {session.share && !link && (
+          <p className="text-soft">
+            A link is on until {shortDay(session.share.endsOn)}. For safety it is not kept here; a new one replaces
+            it.
+          </p>
+        )}
+        <div className="flex flex-wrap justify-end gap-2">
+          {session.share && <Button onClick={off}>Switch the link off</Button>}
+          <Button shape="main" disabled={!endsOn} onClick={make}>
+            {session.share ? "Make a new link" : "Make a link"}
+          </Button>
+        </div>
+        <p className="text-sm text-soft">
+          Until people and sign-in come, the tool answers on this machine only, so the link opens on this machine.
+        </p>
+      </div>
+    </Sheet>
+  );
+}

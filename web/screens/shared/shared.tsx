@@ -1,0 +1,71 @@
+import { useState } from "react";
+import { useParams } from "react-router";
+import { getShared, reportShared } from "#contract";
+import { call, useAsk, wordsOfError } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
+import { nearDay, shortDay } from "#web/parts/dates.ts";
+import { Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
+import { SessionCard } from "#web/screens/sessions/card.tsx";
+import { ReportFields } from "#web/screens/sessions/report-fields.tsx";
+
+/** The card as a colleague with the link sees it, on a phone or on paper, and the form that hands it back. */
+export function Screen() {
+  usePlaceTitle("Session card");
+  const { token = "" } = useParams();
+  const { data, error, mutate } = useAsk(getShared, { params: { token } });
+  const [telling, setTelling] = useState(false);
+  const [sent, setSent] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  return (
+    <main className="mx-auto max-w-[46rem] px-4 py-4">
+      <h1 className="sr-only">Session card</h1>
+      {error && !data && <Trouble error={error} />}
+      {!data && !error && <Waiting rows={9} />}
+      {data && (
+        <>
+          <SessionCard
+            groupName={data.groupName}
+            heldOn={data.heldOn}
+            names={data.members.map((member) => member.name)}
+            plan={data.plan}
+          />
+          <section className="no-print mt-4" aria-label="Hand it back">
+            {data.reports.map((report) => (
+              <p key={report.at + report.by} className="text-soft">
+                {report.by} handed it back {nearDay(report.at.slice(0, 10), data.today)}.
+              </p>
+            ))}
+            {sent ? (
+              <p role="status" className="rounded-md bg-leaf-pale px-3 py-2">
+                Thank you. The teacher sees it now.
+              </p>
+            ) : telling ? (
+              <ReportFields
+                members={data.members}
+                plan={data.plan}
+                by=""
+                trouble={trouble}
+                onSend={async (report) => {
+                  try {
+                    await call(reportShared, { params: { token }, body: report });
+                    setSent(true);
+                    await mutate();
+                  } catch (problem) {
+                    setTrouble(wordsOfError(problem));
+                  }
+                }}
+              />
+            ) : (
+              <Button shape="main" className="min-h-11 w-full" onClick={() => setTelling(true)}>
+                Say what happened
+              </Button>
+            )}
+            <p className="mt-4 text-sm text-soft">
+              This link works until {shortDay(data.endsOn)}. Please keep it to yourself.
+            </p>
+          </section>
+        </>
+      )}
+    </main>
+  );
+}

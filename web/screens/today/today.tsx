@@ -1,0 +1,194 @@
+import { ClipboardCheck, Play, Users } from "lucide-react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { getSchool, getToday, type Today as TodayView } from "#contract";
+import { useAsk } from "#web/app/api.ts";
+import { ButtonLink } from "#web/parts/button.tsx";
+import { nearDay, shortDay } from "#web/parts/dates.ts";
+import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+
+/** The first place: what waits, what was last done, and the next step of each group. */
+export function Today() {
+  const { data, error } = useAsk(getToday, {}, { revalidateOnMount: true });
+  const school = useAsk(getSchool, {});
+  const about = data ? shortDay(data.today) : undefined;
+  return (
+    <Page place="Today" title="Today" about={about}>
+      {error && !data ? (
+        <Trouble error={error} />
+      ) : !data || !school.data ? (
+        <Waiting rows={9} />
+      ) : school.data.classes.length === 0 ? (
+        <FirstRun />
+      ) : (
+        <Desk data={data} />
+      )}
+    </Page>
+  );
+}
+
+function FirstRun() {
+  return (
+    <Empty
+      action={
+        <ButtonLink to="/class" shape="main">
+          Set up the first class
+        </ButtonLink>
+      }
+    >
+      This page shows what waits for you and the next step for each group. It begins with a class: its name, the
+      teaching order it follows, and the children in it.
+    </Empty>
+  );
+}
+
+function Desk({ data }: { data: TodayView }) {
+  const { today } = data;
+  const due = data.sessions.filter((session) => session.state === "planned" && session.heldOn <= today);
+  const waits = due.length + data.openChecks.length;
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="flex flex-col gap-4">
+        <Panel title={waits > 0 ? "Waiting for you" : "Nothing waits"}>
+          {waits === 0 && (
+            <p className="text-soft">
+              No check is open and no session is due. The children who were not checked for longest stand on the
+              right.
+            </p>
+          )}
+          <ul className="flex flex-col divide-y divide-line">
+            {data.openChecks.map((check) => (
+              <Row
+                key={check.id}
+                icon={<ClipboardCheck size={18} aria-hidden />}
+                link={`/check/${check.id}`}
+                action="Go on"
+              >
+                Check of <strong>{check.childName}</strong> stopped at card {check.asked + 1} of {check.cards}
+              </Row>
+            ))}
+            {due.map((session) => (
+              <Row
+                key={session.id}
+                icon={<Play size={18} aria-hidden />}
+                link={`/sessions/${session.id}`}
+                action="Open card"
+              >
+                <strong>{session.groupName}</strong> learns <Spelling gpc={session.target} />{" "}
+                {nearDay(session.heldOn, today)}
+              </Row>
+            ))}
+          </ul>
+        </Panel>
+        <Panel title="Groups and their next step" actions={<ButtonLink to="/groups/new">Make groups</ButtonLink>}>
+          {data.groups.length === 0 && (
+            <p className="text-soft">No group yet. Check a few children, then let the tool propose groups.</p>
+          )}
+          <ul className="flex flex-col divide-y divide-line">
+            {data.groups.map((group) => (
+              <li key={group.id} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-2">
+                <div className="min-w-40 flex-1">
+                  <Link
+                    to={`/groups/${group.id}`}
+                    className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {group.name}
+                  </Link>
+                  <p className="text-sm text-soft">
+                    {group.members} children
+                    {group.lastHeld ? `, last session ${nearDay(group.lastHeld, today)}` : ", no session yet"}
+                  </p>
+                </div>
+                <Spellings gpcs={group.targets} none="no target yet" />
+                {group.next ? (
+                  <ButtonLink to={`/sessions/${group.next.id}`}>
+                    Session {nearDay(group.next.heldOn, today)}
+                  </ButtonLink>
+                ) : (
+                  <ButtonLink to={`/groups/${group.id}?plan=1`} shape="main">
+                    Plan a session
+                  </ButtonLink>
+                )}
+              </li>
+            ))}
+          </ul>
+        </Panel>
+        {data.reports.length > 0 && (
+          <Panel title="Handed back by colleagues">
+            <ul className="flex flex-col divide-y divide-line">
+              {data.reports.map((report) => (
+                <li key={`${report.sessionId} ${report.at}`} className="py-2">
+                  <p>
+                    <Link
+                      to={`/sessions/${report.sessionId}`}
+                      className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                    >
+                      {report.groupName}
+                    </Link>{" "}
+                    with {report.by}, {nearDay(report.at.slice(0, 10), today)}: {report.came} of {report.of} came
+                  </p>
+                  {report.note && <p className="text-soft">{report.note}</p>}
+                </li>
+              ))}
+            </ul>
+          </Panel>
+        )}
+      </div>
+      <div className="flex flex-col gap-4">
+        <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
+          {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}
+          <ul className="flex flex-col divide-y divide-line">
+            {data.toCheck.map((child) => (
+              <Row
+                key={child.id}
+                icon={<Users size={16} aria-hidden />}
+                link={`/check?child=${child.id}`}
+                action="Check"
+              >
+                <strong>{child.name}</strong>{" "}
+                <span className="text-soft">
+                  {child.className}, {child.lastChecked ? nearDay(child.lastChecked, today) : "never checked"}
+                </span>
+              </Row>
+            ))}
+          </ul>
+        </Panel>
+        {data.lastDone.length > 0 && (
+          <Panel title="Last done">
+            <ul className="flex flex-col gap-1.5">
+              {data.lastDone.map((entry) => (
+                <li key={entry.link + entry.at} className="flex justify-between gap-3">
+                  <Link to={entry.link} className="underline decoration-line underline-offset-4 hover:decoration-ink">
+                    {entry.what}
+                  </Link>
+                  <span className="whitespace-nowrap text-sm text-soft">{nearDay(entry.at.slice(0, 10), today)}</span>
+                </li>
+              ))}
+            </ul>
+          </Panel>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Row({
+  icon,
+  link,
+  action,
+  children,
+}: {
+  icon: ReactNode;
+  link: string;
+  action: string;
+  children: ReactNode;
+}) {
+  return (
+    <li className="flex items-center gap-3 py-1.5">
+      <span className="text-soft">{icon}</span>
+      <span className="min-w-0 flex-1">{children}</span>
+      <ButtonLink to={link}>{action}</ButtonLink>
+    </li>
+  );
+}
