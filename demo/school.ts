@@ -159,11 +159,10 @@ export class MarlpitLock {
 
   /** What was taught before the eight weeks: the earlier, the surer; the quick have more of it. */
   private learnBefore(pupil: Pupil): void {
-    if (pupil.from) return;
     const taught = this.taughtTo(pupil, 0);
     for (const [at, gpc] of taught.entries()) {
       const age = 1 - at / taught.length;
-      const sticks = this.from.share() < pupil.pace + age * (1 - pupil.pace) * 0.9;
+      const sticks = this.from.share() < 1 - (1 - pupil.pace) * (1 - age) ** 1.1;
       pupil.learned.set(gpc, sticks ? 0.85 + 0.15 * age : 0.15 * age);
     }
   }
@@ -332,13 +331,15 @@ export class MarlpitLock {
     });
   }
 
-  /** Half-way, targets follow the gaps that are left, and the child who is new joins the smallest group. */
+  /** Half-way, targets follow the gaps that are left, and the child who is new joins the group that needs the same. */
   private reviseGroups(groups: readonly DemoGroup[], week: number): DemoGroup[] {
     const fresh = this.pupils.find((pupil) => (pupil.from ?? 0) > 1);
-    const smallest = [...groups].sort((one, other) => one.members.length - other.members.length)[0];
+    const needs = new Set(fresh ? this.learners(week, [fresh])[0]?.needs.keys() : []);
+    const shared = (group: DemoGroup) => group.targets.filter((gpc) => needs.has(gpc)).length;
+    const closest = [...groups].sort((one, other) => shared(other) - shared(one))[0];
     return groups.map((group) => {
       const members =
-        group === smallest && fresh && !group.members.includes(fresh) ? [...group.members, fresh] : group.members;
+        group === closest && fresh && !group.members.includes(fresh) ? [...group.members, fresh] : group.members;
       const [best] = proposeGroups({
         learners: this.learners(week, members),
         order: this.gpcs,

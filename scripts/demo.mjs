@@ -38,9 +38,17 @@ process.on("SIGTERM", stop);
 server.on("exit", (code) => process.exit(code ?? 0));
 
 if (await ready) {
-  const filled = spawnSync(process.execPath, ["--import", "tsx", join(root, "scripts", "fill.ts"), `http://127.0.0.1:${port}`], { cwd: root, stdio: "inherit" });
+  const filled = spawnSync(
+    process.execPath,
+    ["--import", "tsx", join(root, "scripts", "fill.ts"), `http://127.0.0.1:${port}`],
+    { cwd: root, stdio: "inherit" },
+  );
   if (filled.status !== 0) {
-    console.error("The demo data could not be filled in. What is there is kept; npm run demo -- --fresh starts anew.");
+    console.error(
+      "The demo data could not be filled in. What is there is kept; npm run demo -- --fresh starts anew.",
+    );
   }
-  console.log(`\nKeen Sapling is at http://localhost:${port}\nIt answers on this machine only, until people and sign-in come. Ctrl-C stops it; everything is kept.`);
+  console.log(
+    `\nKeen Sapling is at http://localhost:${port}\nIt answers on this machine only, until people and sign-in come. Ctrl-C stops it; everything is kept.`,
+  );
 }

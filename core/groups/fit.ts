@@ -93,14 +93,13 @@ export function whyGroup(fit: GroupFit, show: (gpc: Gpc) => string, name: (id: s
     gpc,
     count: fit.members.filter((member) => member.fits.includes(gpc)).length,
   }));
-  const all = counts.filter(({ count }) => count === size).map(({ gpc }) => show(gpc));
-  const most = counts.filter(({ count }) => count < size);
-  const parts: string[] = [];
-  if (all.length > 0) parts.push(`${size === 1 ? "This child needs" : `All ${size} need`} ${list(all)}`);
-  if (most.length > 0) {
-    const each = most.map(({ gpc, count }) => `${count} of ${size} need ${show(gpc)}`);
-    parts.push(list(each));
-  }
+  const parts = [...new Set(counts.map(({ count }) => count))]
+    .sort((one, other) => other - one)
+    .map((count) => {
+      const same = counts.filter((one) => one.count === count).map(({ gpc }) => show(gpc));
+      const who = count < size ? `${count} of ${size} need` : size === 1 ? "This child needs" : `All ${size} need`;
+      return `${who} ${list(same)}`;
+    });
   const least = [...fit.members].sort((one, other) => one.share - other.share)[0];
   const tail =
     least && size > 1 && least.share < 0.5

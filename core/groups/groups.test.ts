@@ -137,7 +137,7 @@ describe("fit and reason", () => {
         (gpc) => gpc.split("=")[0] ?? gpc,
         (id) => id.toUpperCase(),
       );
-    expect(why(["ai=ai", "oa=oa"])).toBe("2 of 3 need ai and 1 of 3 need oa. Z fits least: 0 of 2.");
+    expect(why(["ai=ai", "oa=oa"])).toBe("2 of 3 need ai; 1 of 3 need oa. Z fits least: 0 of 2.");
     expect(why(["ai=ai"], members.slice(0, 2))).toBe("All 2 need ai.");
     expect(why([])).toMatch(/Nothing/);
     expect(why([], [])).toMatch(/No one/);

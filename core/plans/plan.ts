@@ -108,7 +108,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     remarks.push(
       picked.length === 0
         ? `No word in the list has ${shown} and otherwise only what all of these children can read. Check more of what was taught, or add your own words.`
-        : `Only ${picked.length} words with ${shown} fit what all of these children can read. Add your own words if you like.`,
+        : `Only ${picked.length} ${picked.length === 1 ? "word" : "words"} with ${shown} ${picked.length === 1 ? "fits" : "fit"} what all of these children can read. Add your own words if you like.`,
     );
   }
   const reader: Reader = {

@@ -40,7 +40,7 @@ export function Shell() {
       </a>
       <div className="flex min-h-screen flex-col lg:flex-row">
         <Rail onPalette={openPalette} />
-        <main id="place" className="min-w-0 flex-1">
+        <main id="place" className="flex min-w-0 flex-1 flex-col">
           <Suspense
             fallback={
               <div className="p-6">
@@ -80,7 +80,7 @@ function Rail({ onPalette }: { onPalette: () => void }) {
         </div>
       </div>
       <nav aria-label="Places" className="overflow-x-auto px-2 py-2 lg:flex-1">
-        <ol className="relative flex gap-1 lg:flex-col lg:before:absolute lg:before:top-4 lg:before:bottom-4 lg:before:left-[17px] lg:before:w-px lg:before:bg-leaf-mid">
+        <ol className="relative flex gap-1 lg:flex-col lg:before:absolute lg:before:top-4 lg:before:h-[186px] lg:before:left-[17px] lg:before:w-px lg:before:bg-leaf-mid">
           {places.map((place) => (
             <li key={place.path}>
               <NavLink to={place.path} end={place.path === "/"} className={link}>
@@ -105,8 +105,8 @@ function Rail({ onPalette }: { onPalette: () => void }) {
               </NavLink>
             </li>
           ))}
-          {besides.map((place) => (
-            <li key={place.path} className="lg:first-of-type:mt-4">
+          {besides.map((place, at) => (
+            <li key={place.path} className={at === 0 ? "lg:mt-5" : ""}>
               <NavLink to={place.path} className={link}>
                 <span aria-hidden className="z-10 hidden bg-sheet text-soft lg:block">
                   {place.path === "/help" ? <CircleHelp size={15} /> : <ListOrdered size={15} />}

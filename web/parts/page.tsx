@@ -53,7 +53,7 @@ export function Panel({
           {actions}
         </header>
       )}
-      <div className="p-4">{children}</div>
+      <div className="px-4 py-3">{children}</div>
     </section>
   );
 }

@@ -127,7 +127,7 @@ function Desk({ check }: { check: CheckView }) {
 
   const done = state.given.length;
   return (
-    <div className="mx-auto flex min-h-[calc(100vh-1px)] max-w-[1000px] flex-col px-4 py-3">
+    <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col px-4 py-3">
       <header className="flex flex-wrap items-center justify-between gap-2">
         <div>
           <h1 className="text-lg">{check.childName}</h1>

@@ -103,7 +103,7 @@ export function Screen() {
             onChange={(event) => set("sort", event.target.value === "name" ? "" : event.target.value)}
           >
             <option value="name">name</option>
-            <option value="alike">likeness: like beside like</option>
+            <option value="alike">likeness</option>
             <option value="gaps">gaps, most first</option>
           </Choice>
         </div>

@@ -195,7 +195,7 @@ const Row = memo(function Row({ row, at, top, width, first, last, active, marked
         data-column={column}
         data-state={state}
         className={`absolute flex cursor-pointer items-center justify-center ${active === column ? "z-10 rounded outline-2 outline-damson" : ""} ${only && only !== state ? "opacity-25" : ""}`}
-        style={{ left: NAME + column * CELL, width: CELL, height: ROW }}
+        style={{ left: NAME + column * CELL, top: 0, width: CELL, height: ROW }}
       >
         <span className={leafClass(state)} aria-hidden />
       </span>,

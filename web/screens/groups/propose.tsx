@@ -2,7 +2,7 @@ import { wrap } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { toast } from "sonner";
-import { getGaps, getSchool, saveGroup } from "#contract";
+import { type ClassView, type Gaps, getGaps, getSchool, saveGroup } from "#contract";
 import { chooseTargets, type Proposal } from "#core/groups";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { newId, newSeed } from "#web/app/device.ts";
@@ -30,10 +30,26 @@ const names = [
 
 /** Proposes groups for a class or several; children can be moved before they are saved. */
 export function Screen() {
+  const school = useAsk(getSchool, {});
+  const map = useAsk(getGaps, { query: {} }, { revalidateOnFocus: false });
+  if (map.error && !map.data)
+    return (
+      <Page place="Make groups" title="Make groups">
+        <Trouble error={map.error} />
+      </Page>
+    );
+  if (!map.data || !school.data)
+    return (
+      <Page place="Make groups" title="Make groups">
+        <Waiting />
+      </Page>
+    );
+  return <Proposing map={map.data} classes={school.data.classes.filter((one) => !one.archived)} />;
+}
+
+function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] }) {
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const school = useAsk(getSchool, {});
-  const map = useAsk(getGaps, { query: {} });
   const [classIds, setClassIds] = useState<readonly string[] | null>(
     search.get("class") ? [search.get("class") ?? ""] : null,
   );
@@ -47,30 +63,12 @@ export function Screen() {
   const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const worker = useRef<Worker | null>(null);
-  useEffect(() => () => worker.current?.terminate(), []);
+  const learners = useMemo(() => new Map(learnersOf(map).map((one) => [one.id, one])), [map]);
+  const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
 
-  const learners = useMemo(
-    () => new Map(map.data ? learnersOf(map.data).map((one) => [one.id, one]) : []),
-    [map.data],
-  );
-  const order = useMemo(() => map.data?.columns.map((column) => column.gpc) ?? [], [map.data]);
-  if (map.error && !map.data)
-    return (
-      <Page place="Make groups" title="Make groups">
-        <Trouble error={map.error} />
-      </Page>
-    );
-  if (!map.data || !school.data)
-    return (
-      <Page place="Make groups" title="Make groups">
-        <Waiting />
-      </Page>
-    );
-
-  const classes = school.data.classes.filter((one) => !one.archived);
   const chosen = classIds ?? classes.map((one) => one.id);
-  const children = map.data.rows.filter((row) => chosen.includes(row.classId));
-  const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
+  const children = map.rows.filter((row) => chosen.includes(row.classId));
+  const nameOf = new Map(map.rows.map((row) => [row.id, row.name]));
   const inPlay = children.filter((child) => !out.has(child.id));
 
   const propose = async () => {
@@ -109,6 +107,15 @@ export function Screen() {
       setBusy(false);
     }
   };
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a first proposal is there without a click, once
+  useEffect(() => {
+    if (inPlay.length > 0) void propose();
+    return () => {
+      worker.current?.terminate();
+      worker.current = null;
+    };
+  }, []);
 
   const change = (next: readonly BoardGroup[]) =>
     setGroups(
@@ -182,7 +189,7 @@ export function Screen() {
               ))}
             </div>
           </fieldset>
-          <div className="w-36">
+          <div className="w-44">
             <Choice label="Choose" value={by} onChange={(event) => setBy(event.target.value as "size" | "count")}>
               <option value="size">a group's size</option>
               <option value="count">how many groups</option>

@@ -1,0 +1,29 @@
+import { addressOf, getSchool, type Problem } from "#contract";
+import { MarlpitLock } from "./school.ts";
+
+/**
+ * Fills an empty school with the demo data, over HTTP and through the contract like any other client.
+ * @returns how many requests were sent; 0 when the school has classes already
+ */
+export async function fillDemo(base: string): Promise<number> {
+  const school = getSchool.answer.parse(await (await fetch(base + getSchool.path)).json());
+  const order = school.orders[0];
+  if (school.classes.length > 0 || !order) return 0;
+  console.log("Filling in the demo school, about half a minute …");
+  const requests = new MarlpitLock(school.today, order).build();
+  for (const { endpoint, asking } of requests) {
+    const response = await fetch(base + addressOf(endpoint, asking.params, asking.query), {
+      method: endpoint.method,
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(asking.body),
+    });
+    if (response.ok) {
+      const answer = (await response.json()) as { refused?: { says: string }[] };
+      if (answer.refused?.[0]) throw new Error(`Demo data refused at ${endpoint.path}: ${answer.refused[0].says}`);
+      continue;
+    }
+    const problem = (await response.json()) as Problem;
+    throw new Error(`Demo data refused at ${endpoint.path}: ${problem.detail}`);
+  }
+  return requests.length;
+}

@@ -1,0 +1,112 @@
+import type { Page } from "@playwright/test";
+import { childNamed, classNamed, expect, expectAccessible, type School, test } from "./school.ts";
+
+async function addresses(school: School): Promise<Record<string, string>> {
+  const [first] = await school.get<{ id: string }[]>("/api/sessions");
+  const [group] = await school.get<{ id: string }[]>("/api/groups");
+  const child = await childNamed(school, "Gwen A.");
+  const kiln = await classNamed(school, "Kiln");
+  return {
+    Today: "/",
+    Class: `/class/${kiln.id}`,
+    "Class list": "/import",
+    Child: `/child/${child.id}`,
+    Check: `/check?child=${child.id}`,
+    Gaps: "/gaps",
+    Groups: "/groups",
+    Group: `/groups/${group?.id}`,
+    "Make groups": "/groups/new",
+    Sessions: "/sessions",
+    Session: `/sessions/${first?.id}`,
+    "Teaching orders": "/orders",
+    Help: "/help",
+    "Not found": "/nowhere",
+  };
+}
+
+async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole("status", { name: "Loading" })).toHaveCount(0);
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+}
+
+for (const scheme of ["light", "dark"] as const) {
+  test(`every place by its address, named in the title, without an axe violation, ${scheme}`, async ({
+    page,
+    school,
+  }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    for (const [place, path] of Object.entries(await addresses(school))) {
+      await page.goto(school.base + path);
+      await settled(page);
+      await expect(page).toHaveTitle(`${place} · Keen Sapling`);
+      await expectAccessible(page);
+    }
+  });
+}
+
+test("on an upright tablet nothing runs off the side, and the marks of a check are in reach", async ({
+  page,
+  school,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  for (const path of Object.values(await addresses(school))) {
+    await page.goto(school.base + path);
+    await settled(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(820);
+  }
+  const { openChecks } = await school.get<{ openChecks: { id: string }[] }>("/api/today");
+  await page.goto(`${school.base}/check/${openChecks[0]?.id}`);
+  await expect(page.getByRole("button", { name: /^Right at once/ })).toBeInViewport();
+  await expect(page.getByRole("button", { name: /^No answer/ })).toBeInViewport();
+  await page.getByRole("button", { name: /^Right, slow/ }).click();
+  await expect(page.getByText("card 8 of 14")).toBeVisible();
+});
+
+test("keys, the sheet of keys, the palette, back and forward", async ({ page, school }) => {
+  await page.goto(school.base);
+  await settled(page);
+  await page.keyboard.press("g");
+  await page.keyboard.press("a");
+  await expect(page).toHaveTitle("Gaps · Keen Sapling");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("Teaching orders");
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+k");
+  await page.getByPlaceholder("Find a child, a group, a place").fill("gwen");
+  await expect(page.getByRole("option", { name: /Gwen A\./ })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Gwen A." })).toBeVisible();
+  expect(page.url()).not.toContain("Gwen");
+  await page.goBack();
+  await expect(page).toHaveTitle("Gaps · Keen Sapling");
+  await page.goForward();
+  await expect(page).toHaveTitle("Child · Keen Sapling");
+});
+
+test("the first load of Today sends at most 250 kB of compressed JavaScript", async ({ page, school }) => {
+  const session = await page.context().newCDPSession(page);
+  await session.send("Network.enable");
+  const scripts = new Set<string>();
+  let bytes = 0;
+  session.on("Network.responseReceived", ({ requestId, response }) => {
+    if (/\.js(\?|$)/.test(response.url)) scripts.add(requestId);
+  });
+  session.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(school.base);
+  await settled(page);
+  await page.waitForLoadState("networkidle");
+  expect(scripts.size).toBeGreaterThan(0);
+  expect(bytes).toBeGreaterThan(50_000);
+  expect(bytes).toBeLessThanOrEqual(250_000);
+});
+
+test("Today leads on: an open check is gone on with from where it stopped", async ({ page, school }) => {
+  await page.goto(school.base);
+  const row = page.getByRole("listitem").filter({ hasText: "Check of Cleo W. stopped" });
+  await row.getByRole("link", { name: "Go on" }).click();
+  await expect(page.getByText(/card \d+ of 14/)).toBeVisible();
+});

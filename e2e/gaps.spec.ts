@@ -1,0 +1,99 @@
+import { readFileSync } from "node:fs";
+import { classNamed, expect, expectAccessible, printed, test } from "./school.ts";
+
+test("the map: filters, sorting, evidence behind a mark, by mouse and by keyboard", async ({ page, school }) => {
+  const { id } = await classNamed(school, "Kiln");
+  await page.goto(`${school.base}/gaps`);
+  await expect(page.getByText("All classes: 48 children")).toBeVisible();
+  await page.getByLabel("Class").selectOption("Kiln");
+  await expect(page).toHaveURL(new RegExp(`class=${id}`));
+  await expect(page.getByText("Kiln: 24 children")).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByLabel("Step").selectOption({ label: "11. Ship and chop" });
+  await expect(page.getByText("24 children, 3 spellings")).toBeVisible();
+  await page.getByLabel("State").selectOption("gap");
+  const shown = Number(/(\d+) children/.exec((await page.getByText(/Kiln: \d+ children/).textContent()) ?? "")?.[1]);
+  expect(shown).toBeLessThan(24);
+  await page.goBack();
+  await page.goto(`${school.base}/gaps?class=${id}&sort=gaps`);
+  const sums = (await page.getByRole("rowheader").locator("span").allTextContents()).map(Number);
+  expect(sums).toEqual([...sums].sort((one, other) => other - one));
+
+  const cell = page.locator("[role=gridcell][data-state=gap]").first();
+  await cell.click();
+  const sheet = page.getByRole("dialog");
+  await expect(
+    sheet.getByRole("list", { name: "Answers, newest first" }).getByRole("listitem").first(),
+  ).toContainText(/marked by/);
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+
+  await page.getByRole("grid").focus();
+  await page.keyboard.press("Home");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("dialog")).toBeVisible();
+});
+
+test("the map in CSV has every child and spelling, and prints wide", async ({ page, school }) => {
+  await page.goto(`${school.base}/gaps`);
+  await expect(page.getByRole("grid")).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "CSV" }).click(),
+  ]);
+  const lines = readFileSync(await file.path(), "utf8")
+    .trim()
+    .split("\r\n");
+  expect(lines).toHaveLength(50);
+  expect(lines[0]).toContain("ea=ee");
+  expect(new Set(lines.map((line) => line.split(",").length)).size).toBe(1);
+  const { id } = await classNamed(school, "Kiln");
+  await page.goto(`${school.base}/gaps?class=${id}&step=s11`);
+  await expect(page.getByRole("grid")).toBeVisible();
+  expect(await printed(page)).toEqual({ pages: 1, wide: true });
+});
+
+test("three hundred children by all spellings: only what is seen is drawn, and it scrolls", async ({
+  page,
+  emptySchool: school,
+}) => {
+  const { orders } = await school.get<{ orders: { id: string }[] }>("/api/school");
+  const send = (path: string, body: object) =>
+    fetch(school.base + path, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(body),
+    });
+  const classId = crypto.randomUUID();
+  await send("/api/classes", { id: classId, name: "All", yearGroup: "", orderId: orders[0]?.id });
+  await send(`/api/classes/${classId}/taught`, {
+    id: crypto.randomUUID(),
+    stepId: "s32",
+    taughtOn: "2026-01-05",
+    at: new Date().toISOString(),
+  });
+  for (let part = 0; part < 2; part++) {
+    await send("/api/children/import", {
+      children: Array.from({ length: 150 }, (_, at) => ({
+        id: crypto.randomUUID(),
+        classId,
+        name: `Child ${part * 150 + at}`,
+        note: "",
+      })),
+    });
+  }
+  await page.goto(`${school.base}/gaps`);
+  await expect(page.getByText("300 children, 13", { exact: false })).toBeVisible();
+  const cells = () => page.locator("[role=gridcell]").count();
+  expect(await cells()).toBeLessThan(3000);
+  const grid = page.getByRole("grid");
+  await grid.evaluate((frame) => frame.scrollTo(1e6, 1e6));
+  await expect(page.getByRole("rowheader", { name: "Child 99" })).toBeVisible();
+  expect(await cells()).toBeGreaterThan(100);
+  const head = await page.getByRole("columnheader").first().boundingBox();
+  const frame = await grid.boundingBox();
+  expect(Math.round((head?.y ?? 0) - (frame?.y ?? 0))).toBeLessThanOrEqual(2);
+});

@@ -1,0 +1,84 @@
+import { classNamed, expect, expectAccessible, test } from "./school.ts";
+
+test("groups are proposed with a reason, changed by keyboard and mouse, locked and saved with a history", async ({
+  page,
+  school,
+}) => {
+  const { id } = await classNamed(school, "Towpath");
+  await page.goto(`${school.base}/groups/new?class=${id}`);
+  const groups = page.locator("section[aria-label]").filter({ has: page.getByLabel("Name of the group") });
+  await expect(groups.first()).toBeVisible();
+  await expect(groups.first().getByText(/need/).first()).toBeVisible();
+  await expectAccessible(page);
+  for (const group of await groups.all()) {
+    const size = await group.getByRole("listitem").count();
+    expect(size).toBeGreaterThanOrEqual(3);
+    expect(size).toBeLessThanOrEqual(5);
+  }
+
+  const second = groups.nth(1);
+  const secondName = await second.getByLabel("Name of the group").inputValue();
+  const mover =
+    (
+      await groups
+        .first()
+        .getByRole("button", { name: /^Drag / })
+        .first()
+        .getAttribute("aria-label")
+    )?.replace("Drag ", "") ?? "";
+  await groups.first().getByLabel(`Group of ${mover}`).selectOption(secondName);
+  await expect(second.getByRole("button", { name: `Drag ${mover}` })).toBeVisible();
+  await second.getByRole("button", { name: `Lock ${mover} in this group` }).click();
+
+  const dragged = second.getByRole("button", { name: /^Drag / }).first();
+  const name = (await dragged.getAttribute("aria-label")) ?? "";
+  const from = await dragged.boundingBox();
+  const to = await page.getByRole("region", { name: "In no group" }).boundingBox();
+  if (!from || !to) throw new Error("not on the screen");
+  await dragged.hover();
+  await page.mouse.down();
+  await page.mouse.move(from.x + 20, from.y + 20, { steps: 3 });
+  await page.getByRole("region", { name: "In no group" }).scrollIntoViewIfNeeded();
+  const target = await page.getByRole("region", { name: "In no group" }).boundingBox();
+  await page.mouse.move((target?.x ?? 0) + 60, (target?.y ?? 0) + 30, { steps: 10 });
+  await page.mouse.up();
+  await expect(page.getByRole("region", { name: "In no group" }).getByRole("button", { name })).toBeVisible();
+
+  await page.getByRole("button", { name: "Propose again" }).click();
+  await expect(second.getByRole("button", { name: `Drag ${mover}` })).toBeVisible();
+  await second.getByLabel("Name of the group").fill("Bargees");
+  await page.getByRole("button", { name: "Save these groups" }).click();
+  await expect(page.getByRole("heading", { name: "Bargees" })).toBeVisible();
+
+  await page.getByRole("link", { name: "Bargees" }).click();
+  await expect(page.getByRole("link", { name: mover })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: `Take ${mover} out` }).click();
+  await expect(page.getByRole("button", { name: `Take ${mover} out` })).toHaveCount(0);
+  const history = page.locator("section", { has: page.getByRole("heading", { name: "History" }) });
+  await expect(history.getByRole("listitem")).toHaveCount(2);
+});
+
+test("a proposal for all 48 children runs beside the page, which goes on answering", async ({ page, school }) => {
+  await page.goto(`${school.base}/groups/new`);
+  await expect(page.getByLabel("Name of the group").first()).toBeVisible();
+  const longest = await page.evaluate(async () => {
+    const waits: number[] = [];
+    let last = performance.now();
+    let on = true;
+    const tick = () => {
+      const now = performance.now();
+      waits.push(now - last);
+      last = now;
+      if (on) setTimeout(tick, 0);
+    };
+    tick();
+    const button = [...document.querySelectorAll("button")].find((one) => one.textContent === "Propose again");
+    button?.click();
+    while (button?.disabled === false) await new Promise((done) => setTimeout(done, 0));
+    while (button?.disabled) await new Promise((done) => setTimeout(done, 5));
+    on = false;
+    return { ticks: waits.length };
+  });
+  expect(longest.ticks).toBeGreaterThan(10);
+});

@@ -1,0 +1,101 @@
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import AxeBuilder from "@axe-core/playwright";
+import { test as base, expect, type Page } from "@playwright/test";
+import { emptyFolder, filledFolder, freePort, type RunningServer, startServer } from "./server.ts";
+
+export interface School {
+  readonly base: string;
+  /** GET of the API, as JSON. */
+  get<T>(path: string): Promise<T>;
+  /** Ends the server with -9. */
+  kill(): Promise<void>;
+  /** Starts it again on the same folder and port. */
+  start(): Promise<void>;
+}
+
+async function openSchool(template: string): Promise<School & { close(): Promise<void> }> {
+  const folder = mkdtempSync(join(tmpdir(), "keen-e2e-"));
+  cpSync(template, folder, { recursive: true });
+  const port = await freePort();
+  let server: RunningServer = await startServer(folder, port);
+  return {
+    base: server.base,
+    get: async (path) => (await fetch(server.base + path)).json(),
+    kill: () => server.kill(),
+    start: async () => {
+      server = await startServer(folder, port);
+    },
+    close: async () => {
+      await server.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** `school`: the demo school, one a file and worker. `emptySchool`: one that no one has set up yet, one a test. */
+export const test = base.extend<{ emptySchool: School }, { school: School }>({
+  school: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the pattern
+    async ({}, use) => {
+      const school = await openSchool(filledFolder);
+      await use(school);
+      await school.close();
+    },
+    { scope: "worker", timeout: 60_000 },
+  ],
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the pattern
+  emptySchool: async ({}, use) => {
+    const school = await openSchool(emptyFolder);
+    await use(school);
+    await school.close();
+  },
+});
+
+export { expect };
+
+/** No violation of axe's rules for WCAG 2.2 AA on what is on the screen. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])
+    .analyze();
+  expect(
+    violations.map(
+      (one) =>
+        `${one.id}: ${one.nodes
+          .map((node) => node.target.join(" "))
+          .slice(0, 3)
+          .join(" | ")}`,
+    ),
+  ).toEqual([]);
+}
+
+export interface ClassRow {
+  readonly id: string;
+  readonly name: string;
+}
+
+export async function classNamed(school: School, name: string): Promise<ClassRow> {
+  const { classes } = await school.get<{ classes: ClassRow[] }>("/api/school");
+  const found = classes.find((one) => one.name === name);
+  if (!found) throw new Error(`No class ${name}`);
+  return found;
+}
+
+export async function childNamed(school: School, name: string): Promise<ClassRow> {
+  const children = await school.get<ClassRow[]>("/api/children");
+  const found = children.find((one) => one.name === name);
+  if (!found) throw new Error(`No child ${name}`);
+  return found;
+}
+
+/** How many pages a print of what is on the screen takes, and whether they lie wide. */
+export async function printed(page: Page): Promise<{ pages: number; wide: boolean }> {
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString("latin1");
+  const boxes = [...pdf.matchAll(/\/MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/g)];
+  return {
+    pages: [...pdf.matchAll(/\/Type\s*\/Page\b(?!s)/g)].length,
+    wide: boxes.length > 0 && boxes.every((box) => Number(box[1]) > Number(box[2])),
+  };
+}

@@ -1,0 +1,49 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { once } from "node:events";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+
+const root = resolve(import.meta.dirname, "..");
+export const filledFolder = join(tmpdir(), "keen-e2e-filled");
+export const emptyFolder = join(tmpdir(), "keen-e2e-empty");
+
+/** A running Keen Sapling, as `npm run demo` starts it, without the demo data. */
+export interface RunningServer {
+  readonly base: string;
+  /** Asks it to end, as Ctrl-C does. */
+  stop(): Promise<void>;
+  /** kill -9. */
+  kill(): Promise<void>;
+}
+
+export async function freePort(): Promise<number> {
+  const server = createServer().listen(0, "127.0.0.1");
+  await once(server, "listening");
+  const address = server.address();
+  server.close();
+  await once(server, "close");
+  return typeof address === "object" && address ? address.port : 0;
+}
+
+export async function startServer(folder: string, port: number): Promise<RunningServer> {
+  const child = spawn(process.execPath, ["--import", "tsx", join(root, "server", "main.ts")], {
+    cwd: root,
+    stdio: ["ignore", "pipe", "pipe", "ipc"],
+    env: { ...process.env, PORT: String(port), KEEN_DATA: folder, DATABASE_URL: "" },
+  });
+  let said = "";
+  for (const stream of [child.stdout, child.stderr]) stream?.on("data", (part) => (said += String(part)));
+  await new Promise<void>((done, failed) => {
+    child.on("message", (message) => message === "ready" && done());
+    child.on("exit", (code) => failed(new Error(`The server ended with ${code} before it listened: ${said}`)));
+  });
+  return { base: `http://127.0.0.1:${port}`, stop: () => end(child, "SIGTERM"), kill: () => end(child, "SIGKILL") };
+}
+
+async function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = once(child, "exit");
+  child.kill(signal);
+  await gone;
+}

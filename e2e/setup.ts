@@ -1,0 +1,13 @@
+import { rmSync } from "node:fs";
+import { fillDemo } from "#demo";
+import { emptyFolder, filledFolder, freePort, startServer } from "./server.ts";
+
+/** Makes the two folders that every test copies: a school with the demo data, and one without. */
+export default async function setup(): Promise<void> {
+  for (const folder of [emptyFolder, filledFolder]) {
+    rmSync(folder, { recursive: true, force: true });
+    const server = await startServer(folder, await freePort());
+    if (folder === filledFolder) await fillDemo(server.base);
+    await server.stop();
+  }
+}

@@ -1,0 +1,53 @@
+import { expect, expectAccessible, printed, test } from "./school.ts";
+
+test("a stranger goes from an empty school to a printed session for a class they pasted in", async ({
+  page,
+  emptySchool,
+}) => {
+  await page.goto(emptySchool.base);
+  await expect(page.getByText("begins with a class")).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("link", { name: "Set up the first class" }).click();
+  await page.getByRole("button", { name: "Add a class" }).click();
+  await page.getByLabel("Name").fill("Heron");
+  await page.getByRole("button", { name: "Add the class" }).click();
+  await expect(page.getByRole("heading", { name: "Heron" })).toBeVisible();
+
+  await page.getByLabel("Taught up to").selectOption({ label: "6. Run and rest" });
+  await page.getByRole("button", { name: "Mark as taught" }).click();
+  await expect(page.getByText("Step 6 of 32, today.")).toBeVisible();
+
+  await page.getByRole("link", { name: "Paste a class list" }).first().click();
+  await page.getByLabel("Rows").fill("Ada M.\nBen T.\nCy F.\nDot R.");
+  await page.getByRole("button", { name: "Take 4 children" }).click();
+  await expect(page.getByText("4 children are in.")).toBeVisible();
+
+  // Every child misses b and u and knows the rest.
+  for (const name of ["Ada M.", "Ben T.", "Cy F.", "Dot R."]) {
+    await page
+      .getByRole("navigation", { name: "Places" })
+      .getByRole("link", { name: /^Check/ })
+      .click();
+    await page.getByRole("button", { name: new RegExp(`^${name}`) }).click();
+    await page.getByRole("button", { name: "Begin the check" }).click();
+    for (let card = 1; card <= 17; card++) {
+      await expect(page.getByText(`card ${card} of 17`)).toBeVisible();
+      const shown = await page.getByTestId("card").textContent();
+      await page.keyboard.press(shown === "b" || shown === "u" ? "5" : "1");
+    }
+    await page.getByRole("button", { name: "See what this check says" }).click();
+    await expect(page.getByText("15 of 17 right at once", { exact: false })).toBeVisible();
+  }
+
+  await page.getByRole("link", { name: "Make groups" }).click();
+  await expect(page.getByText("All 4 need b and u.")).toBeVisible();
+  await page.getByRole("button", { name: "Save these groups" }).click();
+  await page.getByRole("link", { name: "Plan a session" }).click();
+  await page.getByRole("button", { name: "Fill 15 minutes" }).click();
+  await expect(page.getByRole("region", { name: "Read words" })).toBeVisible();
+  const words = await page.getByRole("region", { name: "Read words" }).locator(".sr-only").allTextContents();
+  expect(words.length).toBeGreaterThanOrEqual(6);
+  for (const word of words) expect(word).toMatch(/b/);
+  for (const word of words) expect(word).not.toMatch(/[ufkjwvxyzq]/);
+  expect(await printed(page)).toEqual({ pages: 1, wide: false });
+});
