@@ -22,7 +22,7 @@ test("a pasted list says per row what will happen, takes the good rows and hands
     "Ivy =S.;Kiln;=1+1",
     "ivy =s.;Kiln;",
   ];
-  await page.getByLabel("Rows").fill(rows.join("\r\n"));
+  await page.getByLabel("Rows", { exact: true }).fill(rows.join("\r\n"));
   const table = page.getByRole("table", { name: "What each row will become" });
   await expect(table.getByText("no name")).toBeVisible();
   await expect(table.getByText("already in this class")).toBeVisible();
@@ -53,7 +53,7 @@ test("a pasted list says per row what will happen, takes the good rows and hands
   const csv = await textOf(file);
   expect(csv).toContain(`Ivy =S.,Kiln,'=1+1`);
   await page.goto(`${school.base}/import`);
-  await page.getByLabel("Rows").fill(csv);
+  await page.getByLabel("Rows", { exact: true }).fill(csv);
   await expect(page.getByText(/26 rows need a look/)).toBeVisible();
   await expect(table.getByText("already in this class").first()).toBeVisible();
 });
@@ -96,11 +96,11 @@ test("a child is edited, archived, brought back, exported and erased, and leaves
   await page.getByRole("button", { name: "Save" }).click();
   await page.getByRole("button", { name: "Edit Perry Jo" }).click();
   await page.getByRole("button", { name: "Archive" }).click();
-  await expect(page.getByRole("link", { name: "Perry Jo" })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Perry Jo", exact: true })).toHaveCount(0);
   await page.getByRole("button", { name: "Show 1 archived" }).click();
   await page.getByRole("button", { name: "Bring back" }).click();
   await page.getByRole("button", { name: "Show the class" }).first().click();
-  await page.getByRole("link", { name: "Perry Jo" }).click();
+  await page.getByRole("link", { name: "Perry Jo", exact: true }).click();
   await expectAccessible(page);
 
   const [file] = await Promise.all([

@@ -23,7 +23,7 @@ test("a school copies an order, edits it, and what is unknown or doubled is refu
   await add.press("Enter");
   await expect(page.getByRole("list", { name: "Spellings of step 1", exact: true })).toContainText("kn");
 
-  await page.getByRole("button", { name: "Move step 2, Pots and mops" }).focus();
+  await page.getByRole("button", { name: "Move step 2, Pots and mops", exact: true }).focus();
   await page.keyboard.press("Space");
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("Space");
@@ -39,8 +39,8 @@ test("a school copies an order, edits it, and what is unknown or doubled is refu
 test("a spelling is dragged by mouse to another step", async ({ page, school }) => {
   await page.goto(`${school.base}/orders`);
   await page.getByRole("button", { name: "Copy The alphabet first" }).click();
-  const from = page.getByRole("button", { name: "Move b as in boat" });
-  const to = page.getByRole("button", { name: "Move f as in fish" });
+  const from = page.getByRole("button", { name: "Move b as in boat", exact: true });
+  const to = page.getByRole("button", { name: "Move f as in fish", exact: true });
   const start = await from.boundingBox();
   const end = await to.boundingBox();
   if (!start || !end) throw new Error("not on the screen");

@@ -18,7 +18,7 @@ test("a stranger goes from an empty school to a printed session for a class they
   await expect(page.getByText("Step 6 of 32, today.")).toBeVisible();
 
   await page.getByRole("link", { name: "Paste a class list" }).first().click();
-  await page.getByLabel("Rows").fill("Ada M.\nBen T.\nCy F.\nDot R.");
+  await page.getByLabel("Rows", { exact: true }).fill("Ada M.\nBen T.\nCy F.\nDot R.");
   await page.getByRole("button", { name: "Take 4 children" }).click();
   await expect(page.getByText("4 children are in.")).toBeVisible();
 

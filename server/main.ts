@@ -28,7 +28,8 @@ async function main(): Promise<void> {
       return;
     }
     if (process.send) process.send("ready");
-    else console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
+    else
+      console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
   });
 
   let closing = false;

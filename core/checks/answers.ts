@@ -39,7 +39,12 @@ export function standing(log: readonly Answer[]): readonly GivenAnswer[] {
   const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
   return log
     .filter((answer): answer is GivenAnswer => answer.outcome !== "void" && !voided.has(answer.id))
-    .sort((one, other) => one.markedAt.localeCompare(other.markedAt) || one.id.localeCompare(other.id));
+    .sort((one, other) => inOrder(one.markedAt, other.markedAt) || inOrder(one.id, other.id));
+}
+
+/** Plain order of ISO texts and ids: `localeCompare` costs a hundred times as much on a long log. */
+function inOrder(one: string, other: string): number {
+  return one < other ? -1 : one > other ? 1 : 0;
 }
 
 export function isRight(outcome: Outcome): boolean {

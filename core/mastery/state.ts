@@ -31,7 +31,7 @@ function daysBetween(from: string, to: string): number {
 export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswer[] {
   const days = new Map<string, GivenAnswer>();
   for (const answer of answers) if (!days.has(answer.day)) days.set(answer.day, answer);
-  return [...days.values()].sort((one, other) => one.day.localeCompare(other.day));
+  return [...days.values()].sort((one, other) => (one.day < other.day ? -1 : one.day > other.day ? 1 : 0));
 }
 
 /**

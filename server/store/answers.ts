@@ -3,7 +3,7 @@ import type { AnswerBody } from "#contract";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
-type Row = typeof t.answers.$inferSelect;
+type Row = Omit<typeof t.answers.$inferSelect, "sessionId">;
 
 /** A row of the log as the contract speaks of it. */
 export function toAnswer(row: Row): AnswerBody {
@@ -23,15 +23,51 @@ function toRow(answer: AnswerBody, sessionId: string | null): typeof t.answers.$
   return { ...mark, item, ms, checkId, pass, heard: answer.outcome === "wrong" ? answer.heard : null };
 }
 
+/**
+ * The whole log of these children, in order of marking. It comes as one JSON value: taking ten thousand rows
+ * apart one by one costs the embedded database five times as long.
+ */
 export async function answersOfChildren(db: Db, childIds: readonly string[]): Promise<AnswerBody[]> {
   if (childIds.length === 0) return [];
-  const rows = await db
-    .select()
-    .from(t.answers)
-    .where(inArray(t.answers.childId, [...childIds]))
-    .orderBy(t.answers.markedAt, t.answers.id);
-  return rows.map(toAnswer);
+  const a = t.answers;
+  const entry = sql`json_build_array(${a.id}, ${a.childId}, ${a.checkId}, ${a.item}, ${a.outcome}, ${a.heard}, ${a.ms}, ${a.pass}, ${a.voids}, ${a.markedAt}, ${a.day}, ${a.markedBy})`;
+  const [found] = await db
+    .select({ log: sql<LogEntry[] | null>`json_agg(${entry} order by ${a.markedAt}, ${a.id})` })
+    .from(a)
+    .where(inArray(a.childId, [...childIds]));
+  return (found?.log ?? []).map(
+    ([id, childId, checkId, item, outcome, heard, ms, pass, voids, markedAt, day, markedBy]) =>
+      toAnswer({
+        id,
+        childId,
+        checkId,
+        item,
+        outcome,
+        heard,
+        ms,
+        pass,
+        voids,
+        markedAt: new Date(markedAt).toISOString(),
+        day,
+        markedBy,
+      }),
+  );
 }
+
+type LogEntry = [
+  string,
+  string,
+  string | null,
+  string | null,
+  string,
+  string | null,
+  number | null,
+  number,
+  string | null,
+  string,
+  string,
+  string,
+];
 
 export async function answersOfCheck(db: Db, checkId: string): Promise<AnswerBody[]> {
   const given = await db

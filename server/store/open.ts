@@ -27,7 +27,11 @@ const migrationsFolder = join(import.meta.dirname, "migrations");
  * embedded database first, once the folder is held; a server's database is never emptied.
  * Throws `FolderInUse` when another process holds the folder.
  */
-export async function openStore(where: { folder: string; url?: string | undefined; fresh?: boolean }): Promise<OpenStore> {
+export async function openStore(where: {
+  folder: string;
+  url?: string | undefined;
+  fresh?: boolean;
+}): Promise<OpenStore> {
   if (where.url) {
     const pool = new pg.Pool({ connectionString: where.url, max: 8 });
     const db = overPg(pool, { schema });

@@ -32,7 +32,8 @@ export function PrintMap({ view, title, day }: { view: GapView; title: string; d
     for (let column = 0; column < view.columns.length; column += COLUMNS) pages.push({ row, column });
   }
   return (
-    <div className="only-print" style={{ page: "wide" }}>
+    <div className="only-print">
+      <style>{"@page { size: A4 landscape; margin: 9mm; }"}</style>
       {pages.map(({ row, column }, at) => {
         const columns = view.columns.slice(column, column + COLUMNS);
         return (

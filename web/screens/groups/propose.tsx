@@ -1,4 +1,4 @@
-import { wrap } from "comlink";
+import { type Remote, wrap } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { toast } from "sonner";
@@ -27,6 +27,17 @@ const names = [
   "Anchor",
   "Ferry",
 ];
+
+/** The worker and the one handle to it: the handle is kept, since letting it go closes the worker's ear. */
+interface GroupsDesk {
+  readonly worker: Worker;
+  readonly remote: Remote<GroupsWorker>;
+}
+
+function openDesk(): GroupsDesk {
+  const worker = new Worker(new URL("../../workers/groups.worker.ts", import.meta.url), { type: "module" });
+  return { worker, remote: wrap<GroupsWorker>(worker) };
+}
 
 /** Proposes groups for a class or several; children can be moved before they are saved. */
 export function Screen() {
@@ -62,7 +73,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
   const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<GroupsDesk | null>(null);
   const learners = useMemo(() => new Map(learnersOf(map).map((one) => [one.id, one])), [map]);
   const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
 
@@ -73,7 +84,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
 
   const propose = async () => {
     setBusy(true);
-    worker.current ??= new Worker(new URL("../../workers/groups.worker.ts", import.meta.url), { type: "module" });
+    worker.current ??= openDesk();
     const before = groups ?? [];
     const locked = new Map(
       before.flatMap((group, at) =>
@@ -83,7 +94,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
       ),
     );
     try {
-      const proposal: Proposal = await wrap<GroupsWorker>(worker.current).propose({
+      const proposal: Proposal = await worker.current.remote.propose({
         learners: inPlay.flatMap((child) => learners.get(child.id) ?? []),
         order,
         shape: by === "size" ? { by, least: Math.min(least, most), most: Math.max(least, most) } : { by, count },
@@ -112,7 +123,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
   useEffect(() => {
     if (inPlay.length > 0) void propose();
     return () => {
-      worker.current?.terminate();
+      worker.current?.worker.terminate();
       worker.current = null;
     };
   }, []);

@@ -147,7 +147,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           <Panel title="Children">
             <ul>
               {session.members.map((member) => (
-                <li key={member.id}>
+                <li key={member.id} className="py-1">
                   <Link
                     to={`/child/${member.id}`}
                     className="underline decoration-line underline-offset-4 hover:decoration-ink"
