@@ -100,7 +100,9 @@ test("the child's window follows the desk and never shows a mark", async ({ page
   ]);
   for (const key of ["1", "5", "2"]) {
     await expect(face.getByTestId("card")).toHaveText((await page.getByTestId("card").textContent()) ?? "");
-    expect((await face.locator("main").innerText()).replace("Card", "").trim()).toBe(await page.getByTestId("card").innerText());
+    expect((await face.locator("main").innerText()).replace("Card", "").trim()).toBe(
+      await page.getByTestId("card").innerText(),
+    );
     await expectAccessible(face);
     await page.keyboard.press(key);
   }

@@ -44,7 +44,7 @@ test("a pasted list says per row what will happen, takes the good rows and hands
   await page.getByRole("button", { name: "Take 2 children" }).click();
   await expect(page.getByText("2 children are in.")).toBeVisible();
   await page.getByRole("link", { name: "See the class" }).click();
-  await expect(page.getByRole("link", { name: 'Zed "Z" A.' })).toBeVisible();
+  await expect(page.getByRole("link", { name: 'Zed "Z" A.', exact: true })).toBeVisible();
 
   const [file] = await Promise.all([
     page.waitForEvent("download"),

@@ -24,10 +24,15 @@ test("a school copies an order, edits it, and what is unknown or doubled is refu
   await expect(page.getByRole("list", { name: "Spellings of step 1", exact: true })).toContainText("kn");
 
   await page.getByRole("button", { name: "Move step 2, Pots and mops", exact: true }).focus();
-  await page.keyboard.press("Space");
   await page.keyboard.press("ArrowUp");
-  await page.keyboard.press("Space");
   await expect(page.getByLabel("Title of step 1", { exact: true })).toHaveValue("Pots and mops");
+  await expect(page.getByRole("button", { name: "Move step 1, Pots and mops", exact: true })).toBeFocused();
+  await page.getByRole("button", { name: "Move kn as in knot", exact: true }).focus();
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByRole("button", { name: "Move kn as in knot", exact: true })).toBeFocused();
+  await expect(page.getByRole("list", { name: "Spellings of step 1", exact: true })).toContainText("kn");
+  await page.keyboard.press("ArrowDown");
   await page.getByLabel("Title of step 1", { exact: true }).fill("Pots first");
   await page.getByRole("button", { name: "Save changes" }).click();
   await expect(page.getByRole("button", { name: "Saved" })).toBeVisible();

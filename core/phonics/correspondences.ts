@@ -104,6 +104,7 @@ export function readGpc(typed: string): { ok: true; entry: Correspondence } | { 
 
 /** Where the first entry of the inventory is not the usual sound of a spelling. */
 const usual: Record<string, string> = {
+  o: "o",
   i: "i",
   u: "u",
   y: "ee",

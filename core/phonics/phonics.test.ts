@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { confusionPair, correspondences, findSound, likelyConfusions, readGpc, sounds } from "./index.ts";
+import { confusionPair, correspondences, findSound, likelyConfusions, readGpc, sounds, usualGpc } from "./index.ts";
 
 describe("inventory", () => {
   test("has every sound and no correspondence twice", () => {
@@ -16,6 +16,13 @@ describe("inventory", () => {
     });
     expect(misfits.map((entry) => `${entry.gpc} ${entry.keyword}`)).toEqual([]);
   });
+});
+
+test("a spelling alone stands for the sound that a child meets first", () => {
+  const first =
+    "a=a e=e i=i o=o u=u y=ee ch=ch c=k g=g s=s th=th ow=ow ea=ee oo=oo i_e=igh o_e=oa er=er ed=d qu=kw x=ks";
+  expect(first.split(" ").map((gpc) => usualGpc(gpc.split("=")[0] ?? ""))).toEqual(first.split(" "));
+  expect(usualGpc("zq")).toBeUndefined();
 });
 
 describe("readGpc", () => {

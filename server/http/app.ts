@@ -5,23 +5,15 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler } 
 import helmet from "helmet";
 import type { Logger } from "pino";
 import type { Problem } from "#contract";
-import type { Ground } from "../store/ground.ts";
-import type { Db } from "../store/open.ts";
 import { checkRoutes } from "./checks.ts";
 import { childRoutes } from "./children.ts";
 import { classRoutes } from "./classes.ts";
 import { groupRoutes } from "./groups.ts";
+import type { House } from "./house.ts";
 import { HttpProblem } from "./problem.ts";
 import { sessionRoutes } from "./sessions.ts";
 import { sharedRoutes } from "./shared.ts";
 import { todayRoutes } from "./today.ts";
-
-/** What every route works with. The clock comes in, so that tests can hold it. */
-export interface House {
-  readonly db: Db;
-  readonly ground: Ground;
-  now(): Date;
-}
 
 export interface AppWanted extends House {
   readonly log: Logger;

@@ -16,9 +16,9 @@ import * as store from "../store/answers.ts";
 import { findChildren } from "../store/children.ts";
 import { gapMap, standingsOf } from "../store/gaps.ts";
 import type { Db } from "../store/open.ts";
-import type { House } from "./app.ts";
 import { mustChild } from "./children.ts";
 import { dayOf, isFuture, refuseFuture } from "./clock.ts";
+import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 

@@ -21,8 +21,8 @@ import { standingsOf } from "../store/gaps.ts";
 import { groupHistory, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import { sessionsOfChild } from "../store/sessions.ts";
-import type { House } from "./app.ts";
 import { dayOf } from "./clock.ts";
+import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 

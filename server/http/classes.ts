@@ -16,8 +16,8 @@ import { orderProblems } from "#core/order";
 import { sameName } from "#core/roster";
 import * as store from "../store/classes.ts";
 import type { Db } from "../store/open.ts";
-import type { House } from "./app.ts";
 import { dayOf, refuseFuture } from "./clock.ts";
+import type { House } from "./house.ts";
 import { conflict, notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 

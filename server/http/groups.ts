@@ -4,8 +4,8 @@ import { findCorrespondence } from "#core/phonics";
 import { findChildren } from "../store/children.ts";
 import * as store from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
-import type { House } from "./app.ts";
 import { refuseFuture } from "./clock.ts";
+import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 

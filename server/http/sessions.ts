@@ -21,9 +21,9 @@ import { toBank } from "../store/ground.ts";
 import { findGroup, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import * as store from "../store/sessions.ts";
-import type { House } from "./app.ts";
 import { dayOf, refuseFuture } from "./clock.ts";
 import { mustGroup } from "./groups.ts";
+import type { House } from "./house.ts";
 import { conflict, notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 

@@ -1,8 +1,8 @@
 import { Router } from "express";
 import { getShared, reportShared } from "#contract";
 import { shareByHash } from "../store/sessions.ts";
-import type { House } from "./app.ts";
 import { dayOf } from "./clock.ts";
+import type { House } from "./house.ts";
 import { HttpProblem } from "./problem.ts";
 import { serve } from "./serve.ts";
 import { hashOf, takeReport, viewSession } from "./sessions.ts";

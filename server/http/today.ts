@@ -7,8 +7,8 @@ import { listChildren } from "../store/children.ts";
 import { listClasses } from "../store/classes.ts";
 import { listGroups } from "../store/groups.ts";
 import { listSessionRows, membersOfSession, reportsOf } from "../store/sessions.ts";
-import type { House } from "./app.ts";
 import { dayOf } from "./clock.ts";
+import type { House } from "./house.ts";
 import { serve } from "./serve.ts";
 
 const DAYS_AHEAD = 7;

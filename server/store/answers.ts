@@ -6,7 +6,7 @@ import * as t from "./schema.ts";
 type Row = Omit<typeof t.answers.$inferSelect, "sessionId">;
 
 /** A row of the log as the contract speaks of it. */
-export function toAnswer(row: Row): AnswerBody {
+function toAnswer(row: Row): AnswerBody {
   const { id, childId, markedAt, day, markedBy } = row;
   const mark = { id, childId, markedAt, day, markedBy };
   if (row.outcome === "void") return { ...mark, outcome: "void", voids: row.voids ?? "" };

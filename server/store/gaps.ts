@@ -15,7 +15,7 @@ interface Taught {
 }
 
 /** What each class has been taught so far. */
-export async function taughtByClass(db: Db): Promise<Map<string, Taught>> {
+async function taughtByClass(db: Db): Promise<Map<string, Taught>> {
   const orders = new Map((await listOrders(db)).map((order) => [order.id, order.content]));
   const classes = await listClasses(db);
   return new Map(classes.map((one) => [one.id, taughtOf(one, orders.get(one.orderId))]));

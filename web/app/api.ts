@@ -10,7 +10,7 @@ export class Refused extends Error {
 }
 
 /** The server could not be reached. */
-export class NoLine extends Error {
+class NoLine extends Error {
   constructor() {
     super("The server cannot be reached. What you typed is still here; try again in a moment.");
     this.name = "NoLine";

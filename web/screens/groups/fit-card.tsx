@@ -22,7 +22,7 @@ export function FitLine({ fit, targets }: { fit: MemberFit; targets: readonly st
   );
 }
 
-export function FitBar({ share }: { share: number }) {
+function FitBar({ share }: { share: number }) {
   return (
     <span className="mr-1 inline-block h-2 w-12 overflow-hidden rounded-full bg-line align-middle" aria-hidden>
       <span className="block h-full bg-leaf" style={{ width: `${Math.round(share * 100)}%` }} />

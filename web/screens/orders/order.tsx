@@ -1,14 +1,6 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from "@dnd-kit/sortable";
-import { useEffect, useState } from "react";
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
+import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
 import { addOrder, editOrder, getSchool, type OrderBody, type OrderView, removeOrder } from "#contract";
@@ -60,10 +52,7 @@ function Editor({ order }: { order: OrderView }) {
   const navigate = useNavigate();
   const changed = draft !== order.content;
   const problems = orderProblems(draft);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
   useEffect(() => {
     if (!changed) return;
@@ -109,6 +98,18 @@ function Editor({ order }: { order: OrderView }) {
       navigate("/orders");
   };
 
+  const refocus = useRef<string | null>(null);
+  useEffect(() => {
+    if (!refocus.current) return;
+    document.getElementById(refocus.current)?.focus();
+    refocus.current = null;
+  });
+  /** A move made by an arrow key keeps the focus on what was moved. */
+  const moveByKey = (id: string, next: OrderContent) => {
+    refocus.current = id;
+    setDraft(next);
+  };
+
   const dropped = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const [kind, what = ""] = String(active.id).split("|");
@@ -128,7 +129,7 @@ function Editor({ order }: { order: OrderView }) {
     <Page
       place="Teaching order"
       title={draft.name || "Without a name"}
-      about={`${allGpcs(draft).length} spellings in ${draft.steps.length} steps. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and press Space and the arrows."}`}
+      about={`${allGpcs(draft).length} spellings in ${draft.steps.length} steps. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and move it with the arrow keys."}`}
       actions={
         order.shipped ? (
           <Button shape="main" onClick={copy} disabled={busy}>
@@ -195,6 +196,7 @@ function Editor({ order }: { order: OrderView }) {
                 order={draft}
                 locked={order.shipped}
                 onChange={setDraft}
+                onMove={moveByKey}
               />
             ))}
           </ol>

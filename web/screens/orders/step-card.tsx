@@ -1,8 +1,10 @@
 import { horizontalListSortingStrategy, SortableContext, useSortable } from "@dnd-kit/sortable";
 import { GripVertical, X } from "lucide-react";
-import { type CSSProperties, type FormEvent, useState } from "react";
+import { type CSSProperties, type FormEvent, type KeyboardEvent, useState } from "react";
 import {
   addGpc,
+  moveGpc,
+  moveStep,
   type OrderContent,
   removeGpc,
   removeStep,
@@ -20,6 +22,8 @@ interface StepWanted {
   readonly order: OrderContent;
   readonly locked: boolean;
   readonly onChange: (order: OrderContent) => void;
+  /** A move by key; the element with this id gets the focus back. */
+  readonly onMove: (id: string, order: OrderContent) => void;
 }
 
 function useDrag(id: string, disabled: boolean) {
@@ -32,7 +36,26 @@ function useDrag(id: string, disabled: boolean) {
   return { setNodeRef, style, handle: disabled ? {} : { ...attributes, ...listeners } };
 }
 
-export function StepCard({ step, number, order, locked, onChange }: StepWanted) {
+export function StepCard({ step, number, order, locked, onChange, onMove }: StepWanted) {
+  const moveStepByKey = (event: KeyboardEvent) => {
+    const by = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0;
+    const to = number - 1 + by;
+    if (by === 0 || to < 0 || to >= order.steps.length) return;
+    event.preventDefault();
+    onMove(event.currentTarget.id, moveStep(order, number - 1, to));
+  };
+  const moveGpcByKey = (event: KeyboardEvent, gpc: string) => {
+    const at = step.gpcs.indexOf(gpc);
+    const sideways = event.key === "ArrowLeft" ? at - 1 : event.key === "ArrowRight" ? at + 1 : null;
+    const neighbour = order.steps[number - 1 + (event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : 0)];
+    const id = event.currentTarget.id;
+    if (sideways !== null && sideways >= 0 && sideways < step.gpcs.length)
+      onMove(id, moveGpc(order, gpc, step.id, sideways));
+    else if (sideways === null && neighbour && neighbour.id !== step.id)
+      onMove(id, moveGpc(order, gpc, neighbour.id, neighbour.gpcs.length));
+    else return;
+    event.preventDefault();
+  };
   const { setNodeRef, style, handle } = useDrag(`step|${step.id}`, locked);
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string>();
@@ -61,6 +84,8 @@ export function StepCard({ step, number, order, locked, onChange }: StepWanted) 
           <button
             type="button"
             {...handle}
+            id={`step-${step.id}`}
+            onKeyDown={moveStepByKey}
             aria-label={`Move step ${number}, ${step.title}`}
             className="cursor-grab touch-none rounded p-1 text-soft hover:bg-leaf-pale"
           >
@@ -84,7 +109,13 @@ export function StepCard({ step, number, order, locked, onChange }: StepWanted) 
         <SortableContext items={step.gpcs.map((gpc) => `gpc|${gpc}`)} strategy={horizontalListSortingStrategy}>
           <ul className="flex flex-1 flex-wrap gap-1" aria-label={`Spellings of step ${number}`}>
             {step.gpcs.map((gpc) => (
-              <SpellingChip key={gpc} gpc={gpc} locked={locked} onRemove={() => onChange(removeGpc(order, gpc))} />
+              <SpellingChip
+                key={gpc}
+                gpc={gpc}
+                locked={locked}
+                onRemove={() => onChange(removeGpc(order, gpc))}
+                onKeyDown={(event) => moveGpcByKey(event, gpc)}
+              />
             ))}
           </ul>
         </SortableContext>
@@ -133,7 +164,14 @@ export function StepCard({ step, number, order, locked, onChange }: StepWanted) 
   );
 }
 
-function SpellingChip({ gpc, locked, onRemove }: { gpc: string; locked: boolean; onRemove: () => void }) {
+interface ChipWanted {
+  readonly gpc: string;
+  readonly locked: boolean;
+  readonly onRemove: () => void;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+}
+
+function SpellingChip({ gpc, locked, onRemove, onKeyDown }: ChipWanted) {
   const { setNodeRef, style, handle } = useDrag(`gpc|${gpc}`, locked);
   const { grapheme, sound } = splitGpc(gpc);
   const keyword = findCorrespondence(gpc)?.keyword ?? "";
@@ -158,6 +196,8 @@ function SpellingChip({ gpc, locked, onRemove }: { gpc: string; locked: boolean;
           <button
             type="button"
             {...handle}
+            id={`gpc-${gpc}`}
+            onKeyDown={onKeyDown}
             aria-label={`Move ${name}`}
             className="cursor-grab touch-none px-1.5 py-0.5"
           >
@@ -167,7 +207,7 @@ function SpellingChip({ gpc, locked, onRemove }: { gpc: string; locked: boolean;
             type="button"
             onClick={onRemove}
             aria-label={`Remove ${name}`}
-            className="px-1 py-1 text-soft hover:text-ink"
+            className="inline-flex min-h-6 min-w-6 items-center justify-center text-soft hover:text-ink"
           >
             <X size={12} aria-hidden />
           </button>

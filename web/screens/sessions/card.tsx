@@ -82,7 +82,7 @@ export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWan
 }
 
 function CardWord({ text, units }: { text: string; units: readonly Unit[] | undefined }) {
-  return units ? <BracketWord text={text} units={units} /> : <>{text}</>;
+  return units ? <BracketWord text={text} units={units} /> : text;
 }
 
 /** A box a child and spelling, for paper: tick, dot or what was said. */

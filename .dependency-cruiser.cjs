@@ -1,0 +1,66 @@
+// The rooms of the house and the only arrows between them. docs/architecture.md draws them.
+const rooms = {
+  core: [],
+  contract: [],
+  server: ["core", "contract"],
+  web: ["core", "contract"],
+  demo: ["core", "contract"],
+  scripts: ["demo", "contract"],
+  e2e: ["demo"],
+};
+const inCore = ["phonics", "words", "order", "roster", "checks", "reading", "mastery", "groups", "plans", "readers"];
+const all = Object.keys(rooms);
+
+/** @type {import("dependency-cruiser").IConfiguration} */
+module.exports = {
+  forbidden: [
+    { name: "no-circle", severity: "error", from: {}, to: { circular: true } },
+    {
+      name: "not-found",
+      severity: "error",
+      from: {},
+      to: { couldNotResolve: true, pathNot: "^#|\\.css$|^@fontsource" },
+    },
+    ...all.map((room) => ({
+      name: `${room}-only-to-${rooms[room].join("-and-") || "itself"}`,
+      severity: "error",
+      from: { path: `^${room}/`, pathNot: "\\.(test|bench)\\.ts$" },
+      to: { path: `^(${all.filter((other) => other !== room && !rooms[room].includes(other)).join("|")})/` },
+    })),
+    ...inCore.map((room, at) => ({
+      name: `core-${room}-only-to-rooms-above`,
+      severity: "error",
+      from: { path: `^core/${room}/`, pathNot: "\\.(test|bench)\\.ts$" },
+      to: { path: `^core/(${inCore.slice(at + 1).join("|") || "none"})/` },
+    })),
+    {
+      name: "core-and-contract-touch-nothing-outside",
+      severity: "error",
+      from: { path: "^(core|contract)/", pathNot: "\\.(test|bench)\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "through-the-front-door",
+      comment: "A core room is entered by its index.ts.",
+      severity: "error",
+      from: { path: "^(?!core/)" },
+      to: { path: "^core/[^/]+/(?!index\\.ts)" },
+    },
+    ...inCore.map((room) => ({
+      name: `core-${room}-by-its-door`,
+      severity: "error",
+      from: { path: "^core/", pathNot: `^core/${room}/` },
+      to: { path: `^core/${room}/(?!index\\.ts)` },
+    })),
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: {
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+      extensions: [".ts", ".tsx", ".mjs", ".js"],
+    },
+  },
+};

@@ -1,0 +1,45 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "vitest";
+import { importChildren, type OrderView, planNewSession, saveAnswers, saveGroup } from "#contract";
+import { readOrder } from "#core/order";
+import { MarlpitLock } from "./index.ts";
+
+const order: OrderView = {
+  id: "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1001",
+  shipped: true,
+  version: 1,
+  usedBy: [],
+  content: JSON.parse(JSON.stringify(readOrder(readFileSync("data/orders/words-first.txt", "utf8")))),
+};
+const requests = new MarlpitLock("2026-11-20", order).build();
+const bodies = <T>(endpoint: unknown) =>
+  requests.filter((request) => request.endpoint === endpoint).map((request) => request.asking.body as T);
+
+test("the same day and seed give the same school, and every request is good by the contract", () => {
+  expect(new MarlpitLock("2026-11-20", order).build()).toEqual(requests);
+  for (const { endpoint, asking } of requests)
+    expect(endpoint.body?.safeParse(asking.body).success ?? true).toBe(true);
+});
+
+test("48 children, thousands of answers over eight weeks, three groups, sessions past and to come", () => {
+  expect(bodies<{ children: unknown[] }>(importChildren)[0]?.children).toHaveLength(48);
+  const answers = bodies<{ answers: { markedAt: string; outcome: string; day: string }[] }>(saveAnswers).flatMap(
+    (body) => body.answers,
+  );
+  expect(answers.length).toBeGreaterThan(4000);
+  expect(answers.every((answer) => answer.markedAt < "2026-11-20")).toBe(true);
+  expect(answers.every((answer) => new Date(answer.day).getUTCDay() % 6 !== 0)).toBe(true);
+  const right = answers.filter((answer) => answer.outcome === "right").length / answers.length;
+  expect(right).toBeGreaterThan(0.5);
+  expect(right).toBeLessThan(0.9);
+  expect(
+    new Set(
+      requests
+        .filter((request) => request.endpoint === saveGroup)
+        .map((request) => (request.asking.params as { id: string }).id),
+    ).size,
+  ).toBe(3);
+  const days = bodies<{ heldOn: string }>(planNewSession).map((body) => body.heldOn);
+  expect(days.some((day) => day < "2026-11-20")).toBe(true);
+  expect(days.some((day) => day >= "2026-11-20")).toBe(true);
+});

@@ -1,0 +1,9 @@
+import type { Ground } from "../store/ground.ts";
+import type { Db } from "../store/open.ts";
+
+/** What every route works with. The clock comes in, so that tests can hold it. */
+export interface House {
+  readonly db: Db;
+  readonly ground: Ground;
+  now(): Date;
+}
