@@ -10,8 +10,8 @@ export const step = z.object({
 });
 export const orderContent = z.object({
   name: line(80),
-  kind: z.string().trim().max(200),
-  why: z.string().trim().max(400),
+  kind: note(200),
+  why: note(400),
   steps: z.array(step).max(120),
 });
 export type OrderBody = z.infer<typeof orderContent>;

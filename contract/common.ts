@@ -10,10 +10,14 @@ z.config({
 
 /** Made on the device that writes, so that sending twice changes nothing. */
 export const id = z.uuid();
+function inOurTime(text: string): boolean {
+  return text >= "2000" && text < "2100";
+}
+
 /** A calendar day, `2026-11-23`. */
-export const day = z.iso.date();
+export const day = z.iso.date().refine(inOurTime, "Choose a day of this century.");
 /** An instant in UTC, `2026-11-23T09:15:00.000Z`. */
-export const instant = z.iso.datetime();
+export const instant = z.iso.datetime().refine(inOurTime, "The time is not of this century.");
 /** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
 export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
 
@@ -24,7 +28,7 @@ export function line(most: number) {
     .trim()
     .min(1, "Please fill this in.")
     .max(most, `At most ${most} characters.`)
-    .regex(/^[^\u0000-\u001f\u007f]*$/, "Has characters that cannot be shown.");
+    .regex(/^[^\u0000-\u001f\u007f\p{Surrogate}]*$/u, "Has characters that cannot be shown.");
 }
 
 /** Several lines of free text; may be empty. */
@@ -33,7 +37,10 @@ export function note(most: number) {
     .string()
     .trim()
     .max(most, `At most ${most} characters.`)
-    .regex(/^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]*$/, "Has characters that cannot be shown.");
+    .regex(
+      /^[^\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\p{Surrogate}]*$/u,
+      "Has characters that cannot be shown.",
+    );
 }
 
 export const byId = z.object({ id });

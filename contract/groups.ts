@@ -66,7 +66,7 @@ const part = z.object({
   items: z.array(line(200)).max(40),
   how: note(400),
 });
-const plan = z.object({ target: gpc, parts: z.array(part).max(12), remarks: z.array(z.string().max(400)).max(12) });
+const plan = z.object({ target: gpc, parts: z.array(part).max(12), remarks: z.array(note(400)).max(12) });
 export type PlanBody = z.infer<typeof plan>;
 
 const report = z.object({

@@ -120,7 +120,7 @@ export class MarlpitLock {
       this.teach(week);
       this.checkRound(week, groups);
       if (week === 1) groups = this.makeGroups(week);
-      if (week === 4) groups = this.reviseGroups(groups, week);
+      if (week === 4 || week === 6) groups = this.reviseGroups(groups, week);
       if (week >= 2) this.holdSessions(week, groups);
     }
     this.planAhead(groups);
@@ -331,7 +331,7 @@ export class MarlpitLock {
     });
   }
 
-  /** Half-way, targets follow the gaps that are left, and the child who is new joins the group that needs the same. */
+  /** Twice on the way, targets follow the gaps that are left, and the child who is new joins the group that needs the same. */
   private reviseGroups(groups: readonly DemoGroup[], week: number): DemoGroup[] {
     const fresh = this.pupils.find((pupil) => (pupil.from ?? 0) > 1);
     const needs = new Set(fresh ? this.learners(week, [fresh])[0]?.needs.keys() : []);

@@ -32,17 +32,14 @@ test("groups are proposed with a reason, changed by keyboard and mouse, locked a
 
   const dragged = second.getByRole("button", { name: /^Drag / }).first();
   const name = (await dragged.getAttribute("aria-label")) ?? "";
-  const from = await dragged.boundingBox();
-  const to = await page.getByRole("region", { name: "In no group" }).boundingBox();
-  if (!from || !to) throw new Error("not on the screen");
+  const to = await groups.first().boundingBox();
+  if (!to) throw new Error("not on the screen");
   await dragged.hover();
   await page.mouse.down();
-  await page.mouse.move(from.x + 20, from.y + 20, { steps: 3 });
-  await page.getByRole("region", { name: "In no group" }).scrollIntoViewIfNeeded();
-  const target = await page.getByRole("region", { name: "In no group" }).boundingBox();
-  await page.mouse.move((target?.x ?? 0) + 60, (target?.y ?? 0) + 30, { steps: 10 });
+  await page.mouse.move(to.x + 200, to.y + 160, { steps: 8 });
+  await page.mouse.move(to.x + 80, to.y + 120, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByRole("region", { name: "In no group" }).getByRole("button", { name })).toBeVisible();
+  await expect(groups.first().getByRole("button", { name })).toBeVisible();
 
   await page.getByRole("button", { name: "Propose again" }).click();
   await expect(second.getByRole("button", { name: `Drag ${mover}` })).toBeVisible();

@@ -23,8 +23,7 @@ async function main(): Promise<void> {
   const server = app.listen(port, "127.0.0.1", (error?: Error) => {
     if (error) {
       console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);
-      process.exitCode = 1;
-      void store.close();
+      void store.close().finally(() => process.exit(1));
       return;
     }
     if (process.send) process.send("ready");
@@ -44,6 +43,8 @@ async function main(): Promise<void> {
   };
   process.on("SIGINT", stop);
   process.on("SIGTERM", stop);
+  // Started by another program: end with it, also when that one was killed.
+  if (process.send) process.on("disconnect", stop);
 }
 
 main().catch((error: unknown) => {

@@ -62,7 +62,7 @@ async function decksFor(db: Db, childId: string, classId: string, today: string,
     isSecure: (gpc: string) => standings.get(gpc)?.state === "secure",
     wasAsked: (gpc: string) => (standings.get(gpc)?.answers ?? 0) > 0,
   };
-  return (scope: CheckView["scope"], picked: readonly string[]) => [...chooseItems({ ...base, scope, picked })];
+  return (scope: CheckView["scope"]) => [...chooseItems({ ...base, scope, picked: [] })];
 }
 
 export function checkRoutes({ db, now }: House): Router {
@@ -76,9 +76,9 @@ export function checkRoutes({ db, now }: House): Router {
       .flatMap((answer) => (answer.ms === null ? [] : [answer.ms]))
       .sort((one, other) => one - other);
     return {
-      due: deck("due", []),
-      all: deck("all", []),
-      recent: deck("recent", []),
+      due: deck("due"),
+      all: deck("all"),
+      recent: deck("recent"),
       msPerCard: times[Math.floor(times.length / 2)] ?? null,
       openCheck: open?.id ?? null,
     };
@@ -90,8 +90,10 @@ export function checkRoutes({ db, now }: House): Router {
     refuseFuture(body.startedAt, now());
     const unknown = body.picked.find((gpc) => !findCorrespondence(gpc));
     if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
-    const deck = await decksFor(db, child.id, child.classId, dayOf(now()), body.recentSteps);
-    const items = deck(body.scope, body.picked);
+    const items =
+      body.scope === "picked"
+        ? [...new Set(body.picked)]
+        : (await decksFor(db, child.id, child.classId, dayOf(now()), body.recentSteps))(body.scope);
     if (items.length === 0) {
       throw unfit(
         "There is no card to show: nothing in this choice has been taught, or all of it is secure. Choose another set.",

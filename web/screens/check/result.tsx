@@ -53,57 +53,61 @@ export function Screen() {
       }
     >
       <div className="grid items-start gap-4 md:grid-cols-2">
-        <Panel title={`Known at once (${result.known.length})`}>
-          <Spellings gpcs={result.known} />
-        </Panel>
-        <Panel title={`Not known (${result.missed.length})`}>
-          <Spellings gpcs={result.missed} />
-          {result.wonBack.length > 0 && (
-            <p className="mt-2 text-soft">
-              Right in a later round: <Spellings gpcs={result.wonBack} />
-            </p>
-          )}
-        </Panel>
-        {result.slow.length > 0 && (
-          <Panel title={`Right but slow (${result.slow.length})`}>
-            <Spellings gpcs={result.slow} />
+        <div className="flex flex-col gap-4">
+          <Panel title="Next step">
+            <Line>{nextStep(result.missed.length, result.slow.length)}</Line>
+            <div className="mt-3 flex flex-wrap gap-2">
+              <ButtonLink to={`/gaps?class=${data.classId}`}>Gaps of {one?.name}</ButtonLink>
+              <ButtonLink to={`/groups/new?class=${data.classId}`}>Make groups</ButtonLink>
+            </div>
           </Panel>
-        )}
-        {result.confusions.length > 0 && (
-          <Panel title="Said one for the other">
-            <ul className="flex flex-col gap-1">
-              {result.confusions.map((entry) => (
-                <li key={`${entry.gpc} ${entry.heard}`}>
-                  <span className="font-child">{showGrapheme(splitGpc(entry.gpc).grapheme)}</span>: said “
-                  {plainSound(entry.heard)}” for “{plainSound(splitGpc(entry.gpc).sound)}”
-                </li>
-              ))}
-            </ul>
+          <Panel title={`Known at once (${result.known.length})`}>
+            <Spellings gpcs={result.known} />
           </Panel>
-        )}
-        <Panel title="Since last time">
-          {data.before.length === 0 && <Line>These cards were asked for the first time.</Line>}
-          {result.nowRight.length > 0 && (
-            <Line>
-              Now right at once: <Spellings gpcs={result.nowRight} />
-            </Line>
+          {result.slow.length > 0 && (
+            <Panel title={`Right but slow (${result.slow.length})`}>
+              <Spellings gpcs={result.slow} />
+            </Panel>
           )}
-          {result.nowMissed.length > 0 && (
-            <Line>
-              Missed, and right last time: <Spellings gpcs={result.nowMissed} />
-            </Line>
+          <Panel title="Since last time">
+            {data.before.length === 0 && <Line>These cards were asked for the first time.</Line>}
+            {result.nowRight.length > 0 && (
+              <Line>
+                Now right at once: <Spellings gpcs={result.nowRight} />
+              </Line>
+            )}
+            {result.nowMissed.length > 0 && (
+              <Line>
+                Missed, and right last time: <Spellings gpcs={result.nowMissed} />
+              </Line>
+            )}
+            {data.before.length > 0 && result.nowRight.length + result.nowMissed.length === 0 && (
+              <Line>No card changed.</Line>
+            )}
+          </Panel>
+        </div>
+        <div className="flex flex-col gap-4">
+          <Panel title={`Not known (${result.missed.length})`}>
+            <Spellings gpcs={result.missed} />
+            {result.wonBack.length > 0 && (
+              <p className="mt-2 text-soft">
+                Right in a later round: <Spellings gpcs={result.wonBack} />
+              </p>
+            )}
+          </Panel>
+          {result.confusions.length > 0 && (
+            <Panel title="Said one for the other">
+              <ul className="flex flex-col gap-1">
+                {result.confusions.map((entry) => (
+                  <li key={`${entry.gpc} ${entry.heard}`}>
+                    <span className="font-child">{showGrapheme(splitGpc(entry.gpc).grapheme)}</span>: said “
+                    {plainSound(entry.heard)}” for “{plainSound(splitGpc(entry.gpc).sound)}”
+                  </li>
+                ))}
+              </ul>
+            </Panel>
           )}
-          {data.before.length > 0 && result.nowRight.length + result.nowMissed.length === 0 && (
-            <Line>No card changed.</Line>
-          )}
-        </Panel>
-        <Panel title="Next step">
-          <Line>{nextStep(result.missed.length, result.slow.length)}</Line>
-          <div className="mt-3 flex flex-wrap gap-2">
-            <ButtonLink to={`/gaps?class=${data.classId}`}>Gaps of {one?.name}</ButtonLink>
-            <ButtonLink to={`/groups/new?class=${data.classId}`}>Make groups</ButtonLink>
-          </div>
-        </Panel>
+        </div>
       </div>
       <p className="mt-4 max-w-prose text-sm text-soft">
         This is a teaching observation, not a diagnosis. Where gaps stay in spite of good teaching, or hearing, sight

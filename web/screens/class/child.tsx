@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
 import { cellOf } from "#core/mastery";
+import { plainSound } from "#core/phonics";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { nearDay } from "#web/parts/dates.ts";
@@ -95,7 +96,7 @@ export function Screen() {
             <ul className="flex flex-wrap gap-2">
               {confusions.slice(0, 12).map((entry) => (
                 <li key={entry.pair} className="rounded border border-line px-2 py-0.5">
-                  <span className="font-child">{entry.pair.replace("/", " – ")}</span>{" "}
+                  <span className="font-child">{entry.pair.split("/").map(plainSound).join(" – ")}</span>{" "}
                   <span className="text-soft">{entry.count}×</span>
                 </li>
               ))}

@@ -199,7 +199,7 @@ function SpellingChip({ gpc, locked, onRemove, onKeyDown }: ChipWanted) {
             id={`gpc-${gpc}`}
             onKeyDown={onKeyDown}
             aria-label={`Move ${name}`}
-            className="cursor-grab touch-none px-1.5 py-0.5"
+            className="min-h-7 cursor-grab touch-none px-1.5"
           >
             {face}
           </button>
@@ -207,7 +207,7 @@ function SpellingChip({ gpc, locked, onRemove, onKeyDown }: ChipWanted) {
             type="button"
             onClick={onRemove}
             aria-label={`Remove ${name}`}
-            className="inline-flex min-h-6 min-w-6 items-center justify-center text-soft hover:text-ink"
+            className="inline-flex h-7 w-7 items-center justify-center text-soft hover:text-ink"
           >
             <X size={12} aria-hidden />
           </button>
