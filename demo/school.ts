@@ -163,7 +163,7 @@ export class MarlpitLock {
     for (const [at, gpc] of taught.entries()) {
       const age = 1 - at / taught.length;
       const sticks = this.from.share() < 1 - (1 - pupil.pace) * (1 - age) ** 1.1;
-      pupil.learned.set(gpc, sticks ? 0.85 + 0.15 * age : 0.15 * age);
+      pupil.learned.set(gpc, sticks ? 0.9 + 0.1 * age : 0.55 * age);
     }
   }
 
@@ -181,7 +181,7 @@ export class MarlpitLock {
       for (const gpc of this.stepAt(this.classOf(pupil), week).gpcs)
         this.practise(pupil, gpc, week, this.from.share() < pupil.pace ? 0.75 : 0.25);
       for (const [gpc, learned] of pupil.learned)
-        if (learned < 1) pupil.learned.set(gpc, Math.min(1, learned + pupil.pace * 0.06));
+        if (learned < 1) pupil.learned.set(gpc, Math.min(1, learned + pupil.pace * 0.1));
     }
   }
 
@@ -286,7 +286,7 @@ export class MarlpitLock {
     });
   }
 
-  /** Three groups of those who need most: one in each class, and one across both. */
+  /** Three groups of those who need most: one in the younger class, two in the older. */
   private makeGroups(week: number): DemoGroup[] {
     const needOf = new Map(
       this.learners(week, this.pupils).map((one) => [
@@ -294,25 +294,24 @@ export class MarlpitLock {
         [...one.needs.values()].reduce((sum, need) => sum + need, 0),
       ]),
     );
-    const most = [...this.pupils]
-      .sort((one, other) => (needOf.get(other.id) ?? 0) - (needOf.get(one.id) ?? 0))
-      .slice(0, 12);
-    const ready = this.pupils.find((pupil) => pupil.name === "Flora J.");
-    const chosen = ready && !most.includes(ready) ? [...most, ready] : most;
-    const proposal = proposeGroups({
-      learners: this.learners(week, chosen),
-      order: this.gpcs,
-      shape: { by: "count", count: 3 },
-      seed: 7,
-    });
+    const weakest = (classNumber: number, count: number) =>
+      this.pupils
+        .filter((pupil) => pupil.classNumber === classNumber && needOf.get(pupil.id))
+        .sort((one, other) => (needOf.get(other.id) ?? 0) - (needOf.get(one.id) ?? 0))
+        .slice(0, count);
+    const ready = this.pupils.filter((pupil) => pupil.name === "Flora J.");
+    const older = [...new Set([...weakest(1, 8), ...ready])];
+    const propose = (pupils: readonly Pupil[], count: number) =>
+      proposeGroups({
+        learners: this.learners(week, pupils),
+        order: this.gpcs,
+        shape: { by: "count", count },
+        seed: 7,
+      }).groups;
     const names = ["Lock keepers", "Rope walk", "Kingfishers"];
-    return proposal.groups.map((group, at) => {
-      const made = {
-        id: this.uuid(),
-        name: names[at] ?? `Group ${at + 1}`,
-        members: chosen.filter((pupil) => group.members.includes(pupil.id)),
-        targets: [...group.targets],
-      };
+    return [...propose(weakest(0, 4), 1), ...propose(older, 2)].map((group, at) => {
+      const members = this.pupils.filter((pupil) => group.members.includes(pupil.id));
+      const made = { id: this.uuid(), name: names[at] ?? `Group ${at + 1}`, members, targets: [...group.targets] };
       this.save(made, week);
       return made;
     });
@@ -331,12 +330,10 @@ export class MarlpitLock {
     });
   }
 
-  /** Twice on the way, targets follow the gaps that are left, and the child who is new joins the group that needs the same. */
+  /** Twice on the way, targets follow the gaps that are left, and the child who is new joins a group of its own class. */
   private reviseGroups(groups: readonly DemoGroup[], week: number): DemoGroup[] {
     const fresh = this.pupils.find((pupil) => (pupil.from ?? 0) > 1);
-    const needs = new Set(fresh ? this.learners(week, [fresh])[0]?.needs.keys() : []);
-    const shared = (group: DemoGroup) => group.targets.filter((gpc) => needs.has(gpc)).length;
-    const closest = [...groups].sort((one, other) => shared(other) - shared(one))[0];
+    const closest = groups.find((group) => group.members.some((pupil) => pupil.classNumber === fresh?.classNumber));
     return groups.map((group) => {
       const members =
         group === closest && fresh && !group.members.includes(fresh) ? [...group.members, fresh] : group.members;

@@ -7,7 +7,11 @@ function learners(count: number): Learner[] {
   const from = dice(1);
   return Array.from({ length: count }, (_, at) => {
     const gaps = new Set(shuffled(order.slice((at % 4) * 12, (at % 4) * 12 + 60), from).slice(0, 12));
-    return { id: `c${at}`, needs: new Map([...gaps].map((gpc) => [gpc, 1])), secure: new Set(order.filter((gpc) => !gaps.has(gpc))) };
+    return {
+      id: `c${at}`,
+      needs: new Map([...gaps].map((gpc) => [gpc, 1])),
+      secure: new Set(order.filter((gpc) => !gaps.has(gpc))),
+    };
   });
 }
 const thirty = learners(30);

@@ -6,8 +6,16 @@ const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function logOf(children: number, each: number): GivenAnswer[] {
   const from = dice(2);
   return Array.from({ length: children * each }, (_, at) => ({
-    id: `a${at}`, childId: `c${at % children}`, item: order[from.pick(130)] as string, outcome: from.share() < 0.7 ? "right" : "none", ms: 900, checkId: "k", pass: 1,
-    markedAt: new Date(Date.UTC(2026, 8, 1) + at * 60_000).toISOString(), day: `2026-09-${String(1 + (at % 28)).padStart(2, "0")}`, markedBy: "Mx T.",
+    id: `a${at}`,
+    childId: `c${at % children}`,
+    item: order[from.pick(130)] as string,
+    outcome: from.share() < 0.7 ? "right" : "none",
+    ms: 900,
+    checkId: "k",
+    pass: 1,
+    markedAt: new Date(Date.UTC(2026, 8, 1) + at * 60_000).toISOString(),
+    day: `2026-09-${String(1 + (at % 28)).padStart(2, "0")}`,
+    markedBy: "Mx T.",
   }));
 }
 const log = logOf(300, 100);
@@ -15,7 +23,9 @@ const today = "2026-10-01";
 const byChild = new Map<string, GivenAnswer[]>();
 for (const answer of log) byChild.set(answer.childId, [...(byChild.get(answer.childId) ?? []), answer]);
 const taught = new Set(order);
-const rows = [...byChild].map(([id, answers]) => childRow({ id, taught, answers }, order, today).map((one) => one.state));
+const rows = [...byChild].map(([id, answers]) =>
+  childRow({ id, taught, answers }, order, today).map((one) => one.state),
+);
 
 describe("300 children, 30,000 answers, 130 spellings", () => {
   bench("baseline: one pass over the log that counts answers a child", () => {

@@ -73,16 +73,16 @@ export function needFor(standing: Standing): number {
   return standing.fading ? 0.2 : 0;
 }
 
-/** Why the state is what it is, in one sentence for a colleague. */
-export function whyState(standing: Standing): string {
-  const on = standing.lastDay ? ` on ${standing.lastDay}` : "";
+/** Why the state is what it is, in one sentence for a colleague; `showDay` writes a day (`2026-11-18`) as people do. */
+export function whyState(standing: Standing, showDay: (day: string) => string = (day) => day): string {
+  const on = standing.lastDay ? ` on ${showDay(standing.lastDay)}` : "";
   switch (standing.state) {
     case "not taught":
       return "Not taught yet in this class.";
     case "not checked":
       return "Taught, and not checked yet.";
     case "gap":
-      return `Missed${on}, and not right at once the day before that.`;
+      return `Missed${on}, and not right at once the time before.`;
     case "secure":
       return `Right at once on the last ${rule.secureDays} days it was asked, last${on}.`;
     case "unsteady":
@@ -91,7 +91,7 @@ export function whyState(standing: Standing): string {
       if (standing.last === "slow") return `Right but slow${on}.`;
       if (standing.last && isRight(standing.last))
         return `Right at once${on}; a second day in a row makes it secure.`;
-      return `Missed${on}, though right at once the day before that.`;
+      return `Missed${on}, though right at once the time before.`;
   }
 }
 

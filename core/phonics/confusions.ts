@@ -1,4 +1,5 @@
 import { findCorrespondence, type Gpc, soundsOfGrapheme } from "./correspondences.ts";
+import { isVowel } from "./sounds.ts";
 
 export type ConfusionKind = "looks alike" | "sounds alike" | "another sound of the spelling" | "first letter only";
 
@@ -99,7 +100,8 @@ function neighbours(rows: readonly string[], key: string): string[] {
 
 /**
  * The sounds a child is likely to say in place of the right one, likeliest kinds first and no sound
- * twice. At most `most` (default 6). Single letters: look-alikes first; spellings of several letters:
+ * twice. At most `most` (default 6). Single consonant letters: look-alikes first; vowel letters: the vowels
+ * that sound nearest first; spellings of several letters:
  * the first letter alone and the spelling's other sounds first.
  */
 export function likelyConfusions(gpc: Gpc, most = 6): readonly Confusion[] {
@@ -113,6 +115,8 @@ export function likelyConfusions(gpc: Gpc, most = 6): readonly Confusion[] {
     }
   };
   const others = soundsOfGrapheme(entry.grapheme).map((other) => other.sound);
+  if (isVowel(entry.sound) && letters.length === 1)
+    add("sounds alike", neighbours(soundAlikes, entry.sound).slice(0, 2));
   if (letters.length === 1) {
     add(
       "looks alike",

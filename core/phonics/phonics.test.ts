@@ -58,6 +58,9 @@ describe("likelyConfusions", () => {
         .map((confusion) => confusion.sound),
     ).toEqual(["d", "p"]);
   });
+  test("a vowel letter proposes the nearest vowel first", () => {
+    expect(likelyConfusions("e=e")[0]?.sound).toBe("i");
+  });
   test("a digraph proposes its first letter and its other sounds", () => {
     const heard = likelyConfusions("ea=ee").map((confusion) => confusion.sound);
     expect(heard.slice(0, 2)).toEqual(["e", "ai"]);

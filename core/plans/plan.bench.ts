@@ -5,7 +5,9 @@ import { breakers, readWordList } from "#core/words";
 import { planSession } from "./index.ts";
 
 const words = readWordList(readFileSync("data/words.txt", "utf8"));
-const sentences = readFileSync("data/sentences.txt", "utf8").split("\n").filter((line) => line && !line.startsWith("#"));
+const sentences = readFileSync("data/sentences.txt", "utf8")
+  .split("\n")
+  .filter((line) => line && !line.startsWith("#"));
 const order = readOrder(readFileSync("data/orders/words-first.txt", "utf8"));
 const known = new Set(taughtUpTo(order, "s20"));
 
@@ -14,6 +16,14 @@ describe("one session over the whole word list", () => {
     for (const word of words) breakers(word, known);
   });
   bench("planSession", () => {
-    planSession({ known, target: "oo=oo", revisit: ["ai=ai", "ee=ee"], words, sentences, exceptionWords: exceptionWordsUpTo(order, "s20"), seed: 1 });
+    planSession({
+      known,
+      target: "oo=oo",
+      revisit: ["ai=ai", "ee=ee"],
+      words,
+      sentences,
+      exceptionWords: exceptionWordsUpTo(order, "s20"),
+      seed: 1,
+    });
   });
 });

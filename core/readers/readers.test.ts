@@ -26,7 +26,7 @@ test("each temper shows", () => {
   expect(share(run(tempers.slowAndRight, "a=a", 1), (reply) => reply.outcome === "slow")).toBeGreaterThan(0.4);
   expect(share(run(tempers.quiet, "ai=ai", 0), (reply) => reply.outcome === "none")).toBeGreaterThan(0.5);
   expect(share(run(tempers.guesser, "ai=ai", 0), (reply) => reply.outcome === "wrong")).toBeGreaterThan(0.6);
-  expect(share(run(tempers.forgetful, "ai=ai", 1, 5), (reply) => reply.outcome === "right")).toBeLessThan(0.6);
+  expect(share(run(tempers.forgetful, "ai=ai", 1, 8), (reply) => reply.outcome === "right")).toBeLessThan(0.6);
 });
 test("only a wrong reply has something heard, and it is a sound", () => {
   for (const reply of run(tempers.lookAlikes, "d=d", 0.4)) {

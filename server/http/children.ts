@@ -1,3 +1,4 @@
+import { format, parseISO } from "date-fns";
 import { Router } from "express";
 import {
   addChild,
@@ -124,7 +125,7 @@ export function childRoutes({ db, now }: House): Router {
     const here = standings.get(query.gpc) ?? { ...standingOf([], dayOf(now())), state: "not taught" as const };
     return {
       state: here.state,
-      why: whyState(here),
+      why: whyState(here, (day) => format(parseISO(day), "EEE d MMM")),
       answers: log
         .filter((answer) => answer.outcome !== "void" && answer.item === query.gpc)
         .reverse()

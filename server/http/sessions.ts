@@ -15,7 +15,8 @@ import {
   unshareSession,
 } from "#contract";
 import { findCorrespondence } from "#core/phonics";
-import { planSession, type SessionPlan } from "#core/plans";
+import { planSession, practiceWords, type SessionPlan } from "#core/plans";
+import type { Word } from "#core/words";
 import { type GroupGround, groundOf } from "../store/gaps.ts";
 import { toBank } from "../store/ground.ts";
 import { findGroup, listGroups } from "../store/groups.ts";
@@ -68,9 +69,20 @@ export async function takeReport(db: Db, sessionId: string, report: ReportBody, 
   await store.insertReport(db, sessionId, report, dayOf(new Date(report.at)));
 }
 
-/** The plan's target when none is asked for: the group's first target that some member still needs. */
-function nextTarget(targets: readonly string[], ground: GroupGround): string | undefined {
-  return targets.find((gpc) => ground.needed.includes(gpc)) ?? targets[0] ?? ground.needed[0];
+/** Words with the target that make a lesson. */
+const ENOUGH_WORDS = 8;
+
+/**
+ * The plan's target when none is asked for: the first of the group's targets that some member still needs and
+ * that has enough words all can read; where none has, the one with most.
+ */
+function nextTarget(targets: readonly string[], ground: GroupGround, words: readonly Word[]): string | undefined {
+  const needed = targets.filter((gpc) => ground.needed.includes(gpc));
+  const open = needed.length > 0 ? needed : targets.length > 0 ? targets : ground.needed;
+  const known = new Set(ground.known);
+  const counted = open.map((gpc) => ({ gpc, count: practiceWords(words, known, gpc).length }));
+  const most = [...counted].sort((one, other) => other.count - one.count)[0];
+  return (counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
 }
 
 export function sessionRoutes({ db, ground: shipped, now }: House): Router {
@@ -79,7 +91,7 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
 
   async function fill(childIds: readonly string[], targets: readonly string[], wish: string | null, seed: number) {
     const ground = await groundOf(db, childIds, dayOf(now()));
-    const target = wish ?? nextTarget(targets, ground);
+    const target = wish ?? nextTarget(targets, ground, shipped.words);
     if (!target) throw unfit("This group has no target yet. Choose at least one spelling for it first.");
     if (!findCorrespondence(target)) throw unfit(`${target} is not a spelling this tool knows.`);
     const plan: SessionPlan = planSession({

@@ -266,7 +266,7 @@ function PlanDialog({
         <Choice
           label="Teach"
           value={target}
-          hint="Left open, the first target that someone still needs is taught."
+          hint="Left open, it is the first target that someone still needs and that has words all can read."
           onChange={(event) => setTarget(event.target.value)}
         >
           <option value="">what is needed next</option>

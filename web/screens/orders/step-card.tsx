@@ -149,15 +149,22 @@ export function StepCard({ step, number, order, locked, onChange, onMove }: Step
               Add
             </Button>
           </form>
-          <TextField
-            bare
-            label={`Exception words of step ${number}`}
-            placeholder="Exception words, with a space between"
-            value={words}
-            problem={wordProblem}
-            onChange={(event) => setWords(event.target.value)}
-            onBlur={setExceptions}
-          />
+          <div className="flex items-start gap-2">
+            <span className="pt-2 text-sm whitespace-nowrap text-soft" aria-hidden>
+              Exception words
+            </span>
+            <div className="flex-1">
+              <TextField
+                bare
+                label={`Exception words of step ${number}`}
+                placeholder="with a space between"
+                value={words}
+                problem={wordProblem}
+                onChange={(event) => setWords(event.target.value)}
+                onBlur={setExceptions}
+              />
+            </div>
+          </div>
         </div>
       )}
     </li>

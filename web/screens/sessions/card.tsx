@@ -53,7 +53,7 @@ export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWan
                     {small.has(part.kind) ? (
                       <Spelling gpc={item} />
                     ) : (
-                      <CardWord text={item} units={unitsOf?.(item)} />
+                      <CardWord text={item} units={part.kind === "exceptionWords" ? undefined : unitsOf?.(item)} />
                     )}
                   </li>
                 ))}
