@@ -19,7 +19,9 @@ import { type Learner, proposeGroups } from "#core/groups";
 import { childRow, needFor, type Standing } from "#core/mastery";
 import { allGpcs, taughtUpTo } from "#core/order";
 import { answerCard } from "#core/readers";
-import { adults, type DemoChild, kiln, towpath } from "./people.ts";
+import { dayAfter, schoolDays, weekday } from "./calendar.ts";
+import { adults, kiln, towpath } from "./people.ts";
+import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
 
 /** One request of the contract, to be sent in order. */
 export interface DemoRequest {
@@ -28,15 +30,6 @@ export interface DemoRequest {
 }
 
 const WEEKS = 8;
-const DAY = 86_400_000;
-
-interface Pupil extends DemoChild {
-  readonly id: string;
-  readonly classNumber: number;
-  readonly learned: Map<string, number>;
-  readonly practised: Map<string, number>;
-  answers: GivenAnswer[];
-}
 
 interface DemoClass {
   readonly id: string;
@@ -114,7 +107,7 @@ export class MarlpitLock {
         })),
       },
     });
-    for (const pupil of this.pupils) this.learnBefore(pupil);
+    for (const pupil of this.pupils) learnBefore(pupil, this.taughtTo(pupil, 0), this.from);
     let groups: DemoGroup[] = [];
     for (let week = 0; week < WEEKS; week++) {
       this.teach(week);
@@ -141,11 +134,8 @@ export class MarlpitLock {
     return this.classes[pupil.classNumber] as DemoClass;
   }
 
-  /** A weekday of the week, `dayOfWeek` from 0 (Monday) to 4; week 7 is the one before the last. */
   private dayIn(week: number, dayOfWeek: number): string {
-    const now = new Date(`${this.today}T12:00:00Z`);
-    const monday = now.getTime() - ((now.getUTCDay() + 6) % 7) * DAY;
-    return new Date(monday - (WEEKS - week) * 7 * DAY + dayOfWeek * DAY).toISOString().slice(0, 10);
+    return weekday(this.today, week - WEEKS, dayOfWeek);
   }
 
   private stepAt(one: DemoClass, week: number): { id: string; gpcs: readonly string[] } {
@@ -155,16 +145,6 @@ export class MarlpitLock {
 
   private taughtTo(pupil: Pupil, week: number): readonly string[] {
     return taughtUpTo(this.order.content, this.stepAt(this.classOf(pupil), week).id);
-  }
-
-  /** What was taught before the eight weeks: the earlier, the surer; the quick have more of it. */
-  private learnBefore(pupil: Pupil): void {
-    const taught = this.taughtTo(pupil, 0);
-    for (const [at, gpc] of taught.entries()) {
-      const age = 1 - at / taught.length;
-      const sticks = this.from.share() < 1 - (1 - pupil.pace) * (1 - age) ** 1.1;
-      pupil.learned.set(gpc, sticks ? 0.9 + 0.1 * age : 0.55 * age);
-    }
   }
 
   private teach(week: number): void {
@@ -179,15 +159,9 @@ export class MarlpitLock {
     for (const pupil of this.pupils) {
       if (week < (pupil.from ?? 0) || pupil.away?.includes(week)) continue;
       for (const gpc of this.stepAt(this.classOf(pupil), week).gpcs)
-        this.practise(pupil, gpc, week, this.from.share() < pupil.pace ? 0.75 : 0.25);
-      for (const [gpc, learned] of pupil.learned)
-        if (learned < 1) pupil.learned.set(gpc, Math.min(1, learned + pupil.pace * 0.1));
+        practise(pupil, gpc, week, this.from.share() < pupil.pace ? 0.75 : 0.25);
+      growAWeek(pupil);
     }
-  }
-
-  private practise(pupil: Pupil, gpc: string, week: number, by: number): void {
-    pupil.learned.set(gpc, Math.min(1, (pupil.learned.get(gpc) ?? 0) + by));
-    pupil.practised.set(gpc, week);
   }
 
   private standingsOf(pupil: Pupil, week: number, gpcs: readonly string[]): readonly Standing[] {
@@ -366,7 +340,7 @@ export class MarlpitLock {
     const id = this.uuid();
     this.ask(planNewSession, { body: { id, groupId: group.id, heldOn: day, target, seed: this.from.pick(100_000) } });
     const came = group.members.filter((pupil) => !pupil.away?.includes(week) && this.from.share() > 0.06);
-    for (const pupil of came) this.practise(pupil, target, week, 0.25 + pupil.pace * 0.3);
+    for (const pupil of came) practise(pupil, target, week, 0.25 + pupil.pace * 0.3);
     const marks = came.map((pupil) => {
       const reply = answerCard(pupil.temper, target, pupil.learned.get(target) ?? 0, 0, this.from);
       return { id: this.uuid(), childId: pupil.id, gpc: target, outcome: reply.outcome };
@@ -415,11 +389,9 @@ export class MarlpitLock {
 
   /** Sessions of this week and the next, on weekdays. */
   private planAhead(groups: readonly DemoGroup[]): void {
-    const ahead = [0, 1, 2, 3, 4, 5, 6]
-      .map((days) => new Date(Date.parse(`${this.today}T12:00:00Z`) + days * DAY))
-      .filter((date) => date.getUTCDay() % 6 !== 0);
+    const ahead = schoolDays(this.today);
     for (const [at, group] of groups.entries()) {
-      const day = (ahead[at === 0 ? 0 : at] ?? ahead[0])?.toISOString().slice(0, 10);
+      const day = ahead[at] ?? ahead[0];
       if (day)
         this.ask(planNewSession, {
           body: { id: this.uuid(), groupId: group.id, heldOn: day, target: null, seed: this.from.pick(100_000) },
@@ -431,7 +403,7 @@ export class MarlpitLock {
   private leaveOneOpen(): void {
     const pupil = this.pupils.find((one) => one.name === "Cleo W.");
     if (!pupil) return;
-    const day = new Date(Date.parse(`${this.today}T12:00:00Z`) - DAY).toISOString().slice(0, 10);
+    const day = dayAfter(this.today, -1);
     const items = this.taughtTo(pupil, WEEKS - 1).slice(-14);
     this.sendAnswers(this.markDeck(pupil, WEEKS, items, `${day}T10:40:00.000Z`, 6).answers);
   }

@@ -7,13 +7,14 @@ test("the map: filters, sorting, evidence behind a mark, by mouse and by keyboar
   await expect(page.getByText(/All classes: 4\d children/)).toBeVisible();
   await page.getByLabel("Class").selectOption("Kiln");
   await expect(page).toHaveURL(new RegExp(`class=${id}`));
-  await expect(page.getByText("Kiln: 24 children")).toBeVisible();
+  await expect(page.getByText(/Kiln: \d+ children/)).toBeVisible();
 
   await page.getByLabel("Step").selectOption({ label: "11. Ship and chop" });
-  await expect(page.getByText("24 children, 3 spellings")).toBeVisible();
+  await expect(page.getByText(/^Kiln: \d+ children, 3 spellings/)).toBeVisible();
   await expectAccessible(page);
+  const everyone = (await page.getByText(/^Kiln: \d+ children/).textContent()) ?? "";
   await page.getByLabel("State").selectOption("gap");
-  await expect(page.getByText("24 children, 3 spellings")).toHaveCount(0);
+  await expect(page.getByText(everyone)).toHaveCount(0);
   await expect(page.locator("[role=gridcell][data-state=gap]").first()).toBeVisible();
   await page.goto(`${school.base}/gaps?class=${id}&sort=gaps`);
   const sums = (await page.getByRole("rowheader").locator("span").allTextContents()).map(Number);

@@ -32,16 +32,17 @@ test("groups are proposed with a reason, changed by keyboard and mouse, locked a
 
   const dragged = second.getByRole("button", { name: /^Drag / }).first();
   const name = (await dragged.getAttribute("aria-label")) ?? "";
-  const to = await groups.first().boundingBox();
-  if (!to) throw new Error("not on the screen");
   await dragged.hover();
   await page.mouse.down();
+  const to = await groups.first().boundingBox();
+  if (!to) throw new Error("not on the screen");
   await page.mouse.move(to.x + 200, to.y + 160, { steps: 8 });
   await page.mouse.move(to.x + 80, to.y + 120, { steps: 8 });
   await page.mouse.up();
   await expect(groups.first().getByRole("button", { name })).toBeVisible();
 
   await page.getByRole("button", { name: "Propose again" }).click();
+  await expect(page.getByRole("button", { name: "Propose again" })).toBeEnabled();
   await expect(second.getByRole("button", { name: `Drag ${mover}` })).toBeVisible();
   await second.getByLabel("Name of the group").fill("Bargees");
   await page.getByRole("button", { name: "Save these groups" }).click();

@@ -1,8 +1,11 @@
 import {
+  type CollisionDetection,
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
   PointerSensor,
+  pointerWithin,
+  rectIntersection,
   useDraggable,
   useDroppable,
   useSensor,
@@ -36,6 +39,12 @@ interface BoardWanted {
 
 const NOWHERE = "nowhere";
 
+/** The group under the pointer; by keyboard, the one that the card covers most. */
+const under: CollisionDetection = (moment) => {
+  const pointed = pointerWithin(moment);
+  return pointed.length > 0 ? pointed : rectIntersection(moment);
+};
+
 /** Groups side by side; children move by drag, by keyboard, or with the list on their card. */
 export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, onChange }: BoardWanted) {
   const sensors = useSensors(
@@ -58,7 +67,7 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
     onChange(groups.map((group) => (group.id === id ? { ...group, ...change } : group)));
 
   return (
-    <DndContext sensors={sensors} onDragEnd={dropped}>
+    <DndContext sensors={sensors} collisionDetection={under} onDragEnd={dropped}>
       <div className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
         {groups.map((group) => {
           const fit = fitOf(

@@ -1,0 +1,23 @@
+const DAY = 86_400_000;
+
+function noon(day: string): number {
+  return Date.parse(`${day}T12:00:00Z`);
+}
+
+/** The day `count` days after `day` (before it when negative). */
+export function dayAfter(day: string, count: number): string {
+  return new Date(noon(day) + count * DAY).toISOString().slice(0, 10);
+}
+
+/** A weekday of the week that lies `weeks` from the week of `today`; 0 is Monday, 4 Friday. */
+export function weekday(today: string, weeks: number, dayOfWeek: number): string {
+  const sinceMonday = (new Date(noon(today)).getUTCDay() + 6) % 7;
+  return dayAfter(today, weeks * 7 - sinceMonday + dayOfWeek);
+}
+
+/** The days of the coming week on which there is school, today among them when it is one. */
+export function schoolDays(today: string): readonly string[] {
+  return [0, 1, 2, 3, 4, 5, 6]
+    .map((days) => dayAfter(today, days))
+    .filter((day) => new Date(noon(day)).getUTCDay() % 6 !== 0);
+}

@@ -1,0 +1,40 @@
+import { expect, test } from "vitest";
+import type { Gaps } from "#contract";
+import { proposeGroups } from "#core/groups";
+import { learnersOf } from "./learners.ts";
+
+const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
+const map: Gaps = {
+  today: "2026-11-20",
+  columns: gpcs.map((gpc, at) => ({ gpc, step: at + 1, stepId: `s${at + 1}`, title: "" })),
+  rows: [
+    { id: "ada", name: "Ada", classId: "k", cells: "sgmlfrn." },
+    { id: "ben", name: "Ben", classId: "k", cells: "ssssssss" },
+    { id: "cy", name: "Cy", classId: "k", cells: "" },
+  ],
+};
+
+test("each letter of the map becomes need, security or nothing", () => {
+  const [ada, ben, cy] = learnersOf(map);
+  expect([...(ada?.needs ?? [])]).toEqual([
+    ["a=a", 1],
+    ["t=t", 0.7],
+    ["sh=sh", 0.4],
+    ["ee=ee", 0.2],
+  ]);
+  expect([...(ada?.secure ?? [])]).toEqual(["m=m"]);
+  expect(ben?.needs.size).toBe(0);
+  expect(ben?.secure.size).toBe(8);
+  expect(cy).toMatchObject({ needs: new Map(), secure: new Set() });
+});
+
+test("who needs nothing stays out of a proposal made from the map", () => {
+  const { groups, withoutNeed } = proposeGroups({
+    learners: learnersOf(map),
+    order: gpcs,
+    shape: { by: "size", least: 3, most: 5 },
+    seed: 1,
+  });
+  expect(groups).toEqual([{ members: ["ada"], targets: ["a=a", "t=t", "sh=sh", "ee=ee"] }]);
+  expect(withoutNeed).toEqual(["ben", "cy"]);
+});
