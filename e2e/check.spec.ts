@@ -49,7 +49,7 @@ test("a check by keyboard: marks, undo, reload in the middle, a second round, an
   await mark("1");
   await mark("q");
   await expect(page.getByText("card 3 of 5")).toBeVisible();
-  await page.keyboard.press("u");
+  await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByTestId("card")).toHaveText(pressed[1]?.item ?? "");
   await page.keyboard.press("5");
   await expect(page.getByText("all marks saved")).toBeVisible();

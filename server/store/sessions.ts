@@ -144,7 +144,7 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
       item: mark.gpc,
       outcome: mark.outcome,
     }));
-    await inside.insert(t.reportMarks).values(marks);
+    await inside.insert(t.reportMarks).values(marks).onConflictDoNothing();
     const answers = report.marks.map((mark) => {
       const given = {
         id: mark.id,

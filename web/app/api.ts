@@ -43,10 +43,7 @@ export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): 
 export function useAsk<E extends Endpoint>(endpoint: E, asking: Asking<E> | null, options?: SWRConfiguration) {
   const { params, query } = (asking ?? {}) as { params?: unknown; query?: unknown };
   const key = asking === null ? null : addressOf(endpoint, params, query);
-  return useSWR<AnswerOf<E>, Error>(key, () => call(endpoint, asking as Asking<E>), {
-    keepPreviousData: true,
-    ...options,
-  });
+  return useSWR<AnswerOf<E>, Error>(key, () => call(endpoint, asking as Asking<E>), options);
 }
 
 /** After a write: everything that was read is asked for again when it is next on the screen. */

@@ -96,7 +96,11 @@ function What({ child, className }: { child: ChildView; className: string }) {
   const [steps, setSteps] = useState(3);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const { data, error } = useAsk(countCards, { params: { id: child.id }, query: { recentSteps: steps } });
+  const { data, error } = useAsk(
+    countCards,
+    { params: { id: child.id }, query: { recentSteps: steps } },
+    { keepPreviousData: true },
+  );
   if (error && !data) return <Trouble error={error} />;
   if (!data) return <Waiting />;
   const decks: Record<Scope, readonly string[]> = { due: data.due, all: data.all, recent: data.recent, picked };

@@ -128,7 +128,7 @@ function Desk({ check }: { check: CheckView }) {
   const done = state.given.length;
   return (
     <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col px-4 py-3">
-      <header className="flex flex-wrap items-center justify-between gap-2">
+      <header className="flex flex-wrap items-center justify-between gap-2" onPointerUp={letGo}>
         <div>
           <h1 className="text-lg">{check.childName}</h1>
           <p className="text-sm text-soft" aria-live="off">
@@ -188,6 +188,11 @@ function Desk({ check }: { check: CheckView }) {
       )}
     </div>
   );
+}
+
+/** A button that was tapped lets the focus go, so that the space bar marks a card and does not press it again. */
+function letGo(): void {
+  setTimeout(() => document.activeElement instanceof HTMLButtonElement && document.activeElement.blur(), 0);
 }
 
 function saveSign(waiting: number, lineDown: boolean): string {

@@ -27,9 +27,7 @@ export function EvidenceSheet({
   gpc: string | undefined;
   onClose: () => void;
 }) {
-  const { data, error } = useAsk(evidence, row && gpc ? { params: { id: row.id }, query: { gpc } } : null, {
-    keepPreviousData: false,
-  });
+  const { data, error } = useAsk(evidence, row && gpc ? { params: { id: row.id }, query: { gpc } } : null);
   if (!row || !gpc) return null;
   const { grapheme, sound } = splitGpc(gpc);
   return (

@@ -35,7 +35,7 @@ export function Screen() {
       </Page>
     );
   }
-  return <Editor key={`${order.id} ${order.version}`} order={order} />;
+  return <Editor key={order.id} order={order} />;
 }
 
 /** The wire's arrays are mutable, core's are not. */
@@ -46,11 +46,17 @@ function toBody(content: OrderContent): OrderBody {
   };
 }
 
+/** Edits a draft. What others save meanwhile is taken over only while nothing was changed here. */
 function Editor({ order }: { order: OrderView }) {
+  const [base, setBase] = useState(order);
   const [draft, setDraft] = useState<OrderContent>(order.content);
   const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
-  const changed = draft !== order.content;
+  const changed = draft !== base.content;
+  if (!changed && order.version > base.version) {
+    setBase(order);
+    setDraft(order.content);
+  }
   const problems = orderProblems(draft);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
@@ -76,10 +82,14 @@ function Editor({ order }: { order: OrderView }) {
     }
   };
   const save = () =>
-    run(
-      () => call(editOrder, { params: { id: order.id }, body: { version: order.version, content: toBody(draft) } }),
-      "Saved. Checks and gaps follow this order now.",
-    );
+    run(async () => {
+      const saved = await call(editOrder, {
+        params: { id: order.id },
+        body: { version: base.version, content: toBody(draft) },
+      });
+      setBase(saved);
+      setDraft(saved.content);
+    }, "Saved. Checks and gaps follow this order now.");
   const copy = async () => {
     const id = newId();
     if (
@@ -137,7 +147,7 @@ function Editor({ order }: { order: OrderView }) {
           </Button>
         ) : (
           <>
-            {changed && <Button onClick={() => setDraft(order.content)}>Discard changes</Button>}
+            {changed && <Button onClick={() => setDraft(base.content)}>Discard changes</Button>}
             <Button onClick={copy} disabled={busy}>
               Copy
             </Button>
