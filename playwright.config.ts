@@ -2,7 +2,7 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: "e2e",
-  outputDir: "test-results",
+  outputDir: "test-results/pages",
   timeout: 60_000,
   expect: { timeout: 10_000 },
   workers: 2,

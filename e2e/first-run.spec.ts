@@ -64,3 +64,24 @@ test("when the server is away a form says so, keeps its words, and works when it
   await page.getByRole("button", { name: "Add the class" }).click();
   await expect(page.getByRole("heading", { name: "Rope walk" })).toBeVisible();
 });
+
+test("a page that is older than the application loads anew by itself, and says so when that does not help", async ({
+  page,
+  emptySchool,
+}) => {
+  await page.goto(emptySchool.base);
+  await expect(page.getByText("It begins with a class")).toBeVisible();
+  let missing = 1;
+  await page.route(/assets\/help-.*\.js/, (route) =>
+    missing-- > 0 ? route.fulfill({ status: 404 }) : route.continue(),
+  );
+  await page.getByRole("link", { name: "Help" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Help" })).toBeVisible();
+
+  await page.route(/assets\/orders-.*\.js/, (route) => route.fulfill({ status: 404 }));
+  await page.getByRole("link", { name: "Teaching orders" }).click();
+  await expect(page.getByRole("heading", { name: "This place could not be shown" })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Go to Today" }).click();
+  await expect(page).toHaveTitle("Today · Keen Sapling");
+});

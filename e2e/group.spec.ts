@@ -63,7 +63,7 @@ test("a session is planned, moved, filled anew for another target, and removed",
   const id = page.url().split("/").at(-1) ?? "";
 
   await page.getByRole("button", { name: "Change day or target" }).click();
-  await page.getByLabel("Day").fill("2027-01-11");
+  await page.getByRole("dialog").getByLabel("Day", { exact: true }).fill("2027-01-11");
   await page.getByRole("button", { name: "Move to this day" }).click();
   await expect(page.getByText("Mon 11 Jan", { exact: false }).first()).toBeVisible();
   await page.getByRole("button", { name: "Change day or target" }).click();

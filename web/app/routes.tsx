@@ -3,6 +3,7 @@ import { createBrowserRouter } from "react-router";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Page, Waiting } from "#web/parts/page.tsx";
 import { Today } from "#web/screens/today/today.tsx";
+import { Broken } from "./broken.tsx";
 import { Shell } from "./shell.tsx";
 
 function later(load: () => Promise<{ Screen: ComponentType }>) {
@@ -34,6 +35,7 @@ function Nowhere() {
 export const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
       { path: "/", element: <Today /> },
       { path: "/class", element: later(() => import("#web/screens/class/class.tsx")) },
@@ -55,6 +57,10 @@ export const router = createBrowserRouter([
       { path: "*", element: <Nowhere /> },
     ],
   },
-  { path: "/face", element: later(() => import("#web/screens/check/face.tsx")) },
-  { path: "/shared/:token", element: later(() => import("#web/screens/shared/shared.tsx")) },
+  { path: "/face", errorElement: <Broken />, element: later(() => import("#web/screens/check/face.tsx")) },
+  {
+    path: "/shared/:token",
+    errorElement: <Broken />,
+    element: later(() => import("#web/screens/shared/shared.tsx")),
+  },
 ]);

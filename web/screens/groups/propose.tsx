@@ -114,6 +114,8 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
         })),
       );
       setWithoutNeed(proposal.withoutNeed);
+    } catch (error) {
+      toast.error(wordsOfError(error));
     } finally {
       setBusy(false);
     }
