@@ -24,14 +24,24 @@ export function childRow(child: MapChild, columns: readonly Gpc[], today: string
   });
 }
 
-const depth: Record<State, number> = { "not taught": 0, "not checked": 0.5, secure: 0, unsteady: 2, gap: 3 };
+/** How far a state is from having nothing to teach; whole numbers, so that rows compare fast. */
+const depth: Record<State, number> = { "not taught": 0, "not checked": 1, secure: 0, unsteady: 4, gap: 6 };
 
-function distance(one: readonly State[], other: readonly State[]): number {
-  let sum = 0;
-  for (let at = 0; at < one.length; at++) {
-    sum += Math.abs(depth[one[at] ?? "not taught"] - depth[other[at] ?? "not taught"]);
+/** City-block distances between all rows, as one square table. */
+function distances(rows: readonly (readonly State[])[]): Int32Array {
+  const depths = rows.map((row) => Uint8Array.from(row, (state) => depth[state]));
+  const table = new Int32Array(rows.length * rows.length);
+  for (const [at, one] of depths.entries()) {
+    for (let to = at + 1; to < depths.length; to++) {
+      const other = depths[to] as Uint8Array;
+      let sum = 0;
+      for (let column = 0; column < one.length; column++)
+        sum += Math.abs((one[column] as number) - (other[column] as number));
+      table[at * rows.length + to] = sum;
+      table[to * rows.length + at] = sum;
+    }
   }
-  return sum;
+  return table;
 }
 
 /**
@@ -42,8 +52,8 @@ function distance(one: readonly State[], other: readonly State[]): number {
 export function alikeOrder(rows: readonly (readonly State[])[]): readonly number[] {
   if (rows.length === 0) return [];
   const need = rows.map((row) => row.reduce((sum, state) => sum + depth[state], 0));
-  const between = rows.map((row) => rows.map((other) => distance(row, other)));
-  const gap = (from: number, to: number) => between[from]?.[to] ?? 0;
+  const between = distances(rows);
+  const gap = (from: number, to: number) => between[from * rows.length + to] ?? 0;
   const left = new Set(rows.keys());
   let current = need.indexOf(Math.max(...need));
   const path: number[] = [];
