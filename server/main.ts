@@ -13,6 +13,9 @@ const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
 
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
+  if (process.env.KEEN_FRESH === "1" && process.env.DATABASE_URL) {
+    console.log("A PostgreSQL server is never emptied from here, so nothing was removed.");
+  }
   const ground = readGround(join(root, "data"));
   const store = await openStore({ folder, url: process.env.DATABASE_URL, fresh: process.env.KEEN_FRESH === "1" });
   for (const { id, content } of ground.orders) {

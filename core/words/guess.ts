@@ -24,7 +24,8 @@ const tooRare = new Set([
 ]);
 const onlyAtEnd = new Set(["le", "el", "al", "il", "re", "se", "ze", "ve", "ge", "ce", "the", "que", "ed", "mb"]);
 
-const splitPattern = /^(.*?)([aeiou])([bcdfghjklmnpqrstvwxz]|th|ch|sh)e$/;
+/** A single vowel letter (not the second of two, but after qu), one consonant, final e. */
+const splitPattern = /^((?:.*(?:[^aeiou]|qu))?)([aeiou])([bcdfghjklmnpqrstvwxz]|th|ch|sh)e$/;
 
 /**
  * Splits a word that is not in the list, by rule only: a final split digraph first, then the longest
