@@ -113,6 +113,8 @@ export const listSessions = {
       state: z.enum(["planned", "held"]),
       shared: z.boolean(),
       reports: z.number().int(),
+      /** What was handed back last, or null. */
+      last: z.object({ by: z.string(), came: z.number().int(), note: z.string() }).nullable(),
     }),
   ),
 } as const satisfies Endpoint;

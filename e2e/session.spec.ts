@@ -71,6 +71,11 @@ test("a colleague opens the link on a phone, hands back what happened, and it re
   );
   expect(seen.answers[0]?.answer.markedBy).toBe("Wyn D.");
 
+  const group = await school.get<{ groupId: string }>(`/api/sessions/${planned?.id}`);
+  await page.goto(`${school.base}/groups/${group.groupId}`);
+  await expect(page.getByText(`Wyn D.: ${children - 1} came. The ducks came by.`)).toBeVisible();
+  await page.goBack();
+
   await page.getByRole("button", { name: "Share" }).click();
   await page.getByRole("button", { name: "Switch the link off" }).click();
   await phone.goto(link);

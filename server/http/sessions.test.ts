@@ -183,6 +183,7 @@ describe("a link", () => {
       state: "held",
       shared: true,
       reports: 1,
+      last: { by: "Wyn D.", came: 1 },
     });
     expect((await house.refused(removeSession, { params: { id: sessionId } })).detail).toMatch(/stays/);
   });

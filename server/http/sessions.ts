@@ -138,16 +138,18 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
       rows.map((row) => row.id),
     );
     return rows.map((row) => {
-      const count = reports.filter((report) => report.sessionId === row.id).length;
+      const mine = reports.filter((report) => report.sessionId === row.id);
+      const last = mine.at(-1);
       return {
         id: row.id,
         groupId: row.groupId,
         groupName: names.get(row.groupId) ?? "",
         heldOn: row.heldOn,
         target: row.plan.target,
-        state: count > 0 ? ("held" as const) : ("planned" as const),
+        state: last ? ("held" as const) : ("planned" as const),
         shared: shared.has(row.id),
-        reports: count,
+        reports: mine.length,
+        last: last ? { by: last.by, came: last.came.length, note: last.note } : null,
       };
     });
   });

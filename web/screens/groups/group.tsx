@@ -175,17 +175,24 @@ export function Screen() {
             {sessions.data?.length === 0 && <p className="text-soft">No session yet.</p>}
             <ul className="flex flex-col gap-1">
               {sessions.data?.map((session) => (
-                <li key={session.id} className="flex items-center justify-between gap-2">
-                  <Link
-                    to={`/sessions/${session.id}`}
-                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
-                  >
-                    {nearDay(session.heldOn, today)}
-                  </Link>
-                  <span>
-                    <Spelling gpc={session.target} />{" "}
-                    <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
-                  </span>
+                <li key={session.id}>
+                  <div className="flex items-center justify-between gap-2">
+                    <Link
+                      to={`/sessions/${session.id}`}
+                      className="py-0.5 underline decoration-line underline-offset-4 hover:decoration-ink"
+                    >
+                      {nearDay(session.heldOn, today)}
+                    </Link>
+                    <span>
+                      <Spelling gpc={session.target} />{" "}
+                      <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
+                    </span>
+                  </div>
+                  {session.last && (
+                    <p className="text-sm text-soft">
+                      {session.last.by}: {session.last.came} came. {session.last.note}
+                    </p>
+                  )}
                 </li>
               ))}
             </ul>
