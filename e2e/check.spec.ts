@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { childNamed, expect, expectAccessible, type School, test } from "./school.ts";
+import { childNamed, expect, expectAccessible, makeClass, post, type School, test } from "./school.ts";
 
 interface StoredAnswer {
   readonly id: string;
@@ -141,22 +141,8 @@ test("kill -9 during marking loses no mark and doubles none, also across a reloa
   page,
   emptySchool: school,
 }) => {
-  const { orders } = await school.get<{ orders: { id: string }[] }>("/api/school");
-  const send = (path: string, body: object) =>
-    fetch(school.base + path, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const classId = crypto.randomUUID();
-  await send("/api/classes", { id: classId, name: "Lock", yearGroup: "", orderId: orders[0]?.id });
-  await send(`/api/classes/${classId}/taught`, {
-    id: crypto.randomUUID(),
-    stepId: "s4",
-    taughtOn: "2026-01-05",
-    at: new Date().toISOString(),
-  });
-  await send("/api/children", { id: crypto.randomUUID(), classId, name: "Ada M.", note: "" });
+  const classId = await makeClass(school, "Lock", "s4");
+  await post(school, "/api/children", { id: crypto.randomUUID(), classId, name: "Ada M.", note: "" });
   const { id: childId } = await childNamed(school, "Ada M.");
   await page.goto(`${school.base}/check?child=${childId}`);
   await page.getByRole("button", { name: "Begin the check" }).click();

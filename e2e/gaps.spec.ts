@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { classNamed, expect, expectAccessible, printed, test } from "./school.ts";
+import { classNamed, expect, expectAccessible, makeClass, post, printed, test } from "./school.ts";
 
 test("the map: filters, sorting, evidence behind a mark, by mouse and by keyboard", async ({ page, school }) => {
   const { id } = await classNamed(school, "Kiln");
@@ -62,23 +62,9 @@ test("three hundred children by all spellings: only what is seen is drawn, and i
   page,
   emptySchool: school,
 }) => {
-  const { orders } = await school.get<{ orders: { id: string }[] }>("/api/school");
-  const send = (path: string, body: object) =>
-    fetch(school.base + path, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(body),
-    });
-  const classId = crypto.randomUUID();
-  await send("/api/classes", { id: classId, name: "All", yearGroup: "", orderId: orders[0]?.id });
-  await send(`/api/classes/${classId}/taught`, {
-    id: crypto.randomUUID(),
-    stepId: "s32",
-    taughtOn: "2026-01-05",
-    at: new Date().toISOString(),
-  });
+  const classId = await makeClass(school, "All", "s32");
   for (let part = 0; part < 2; part++) {
-    await send("/api/children/import", {
+    await post(school, "/api/children/import", {
       children: Array.from({ length: 150 }, (_, at) => ({
         id: crypto.randomUUID(),
         classId,

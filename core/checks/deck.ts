@@ -84,7 +84,7 @@ function missedIn(items: readonly Gpc[], pass: number, answers: readonly GivenAn
   return items.filter((gpc) => missed.has(gpc));
 }
 
-/** The fewest pass number that has cards left, or one more than the last pass with answers when all are through. */
+/** The latest pass that has an answer; 1 when there is none. */
 export function passReached(answers: readonly GivenAnswer[]): number {
   return answers.reduce((most, answer) => Math.max(most, answer.pass), 1);
 }

@@ -39,7 +39,7 @@ export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswe
  *
  * The rule, for now: only the first answer of a day counts.
  * - secure: right at once (or in the child's own way) on the last two days it was asked, the last at most 56 days ago
- * - gap: missed on the last day, and not right at once on the day before that
+ * - gap: missed on the last day it was asked, and not right at once the time before
  * - unsteady: everything else that was asked
  */
 export function standingOf(answers: readonly GivenAnswer[], today: string): Standing {

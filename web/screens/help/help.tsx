@@ -25,7 +25,7 @@ export function Screen() {
               {rule.fadeAfter} days ago.
             </li>
             <li>
-              <b>Gap</b>: missed on the last day, and not right at once on the day before that.
+              <b>Gap</b>: missed on the last day, and not right at once the time before.
             </li>
             <li>
               <b>Unsteady</b>: everything else that was asked, also what was secure and was not asked for more than{" "}

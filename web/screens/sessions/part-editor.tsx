@@ -12,7 +12,6 @@ type Part = PlanBody["parts"][number];
 
 interface PartWanted {
   readonly part: Part;
-  readonly target: string;
   readonly reader: Reader;
   readonly onChange: (part: Part) => Promise<boolean>;
 }

@@ -131,7 +131,6 @@ function Session({ session, today }: { session: SessionView; today: string }) {
             <PartEditor
               key={part.kind}
               part={part}
-              target={session.plan.target}
               reader={reader}
               onChange={(changed) =>
                 savePlan({

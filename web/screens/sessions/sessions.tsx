@@ -46,7 +46,7 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
   return (
     <section className="mb-6">
       <h2 className="mb-1">{title}</h2>
-      <table className="w-full border-collapse">
+      <table className="w-full table-fixed border-collapse">
         <thead>
           <tr className="border-b border-line text-left text-sm text-soft">
             <th scope="col" className="w-40 py-1.5 font-semibold">
