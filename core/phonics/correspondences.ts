@@ -1,4 +1,4 @@
-import { inventory } from "./inventory.ts";
+import { inventory, rareInventory } from "./inventory.ts";
 import { findSound } from "./sounds.ts";
 
 /** A grapheme–phoneme correspondence as text, `grapheme=sound`: `ea=e`, `a_e=ai`. */
@@ -14,8 +14,8 @@ export interface Correspondence {
   readonly keyword: string;
 }
 
-function readInventory(): readonly Correspondence[] {
-  return inventory
+function readInventory(text: string): readonly Correspondence[] {
+  return text
     .trim()
     .split("\n")
     .flatMap((row) => {
@@ -27,12 +27,20 @@ function readInventory(): readonly Correspondence[] {
     });
 }
 
-/** Every correspondence the tool knows, grouped by sound. */
-export const correspondences: readonly Correspondence[] = readInventory();
+/** The correspondences that are taught, grouped by sound. */
+export const correspondences: readonly Correspondence[] = readInventory(inventory);
 
-const byGpc = new Map(correspondences.map((entry) => [entry.gpc, entry]));
+const taught = new Set(correspondences.map((entry) => entry.gpc));
+
+/** Correspondences of a handful of words each: the engine knows them, no list to choose from shows them. */
+export const rareCorrespondences: readonly Correspondence[] = readInventory(rareInventory).filter(
+  (entry) => !taught.has(entry.gpc),
+);
+
+const every = [...correspondences, ...rareCorrespondences];
+const byGpc = new Map(every.map((entry) => [entry.gpc, entry]));
 const byGrapheme = new Map<string, Correspondence[]>();
-for (const entry of correspondences) {
+for (const entry of every) {
   const list = byGrapheme.get(entry.grapheme);
   if (list) list.push(entry);
   else byGrapheme.set(entry.grapheme, [entry]);

@@ -17,11 +17,11 @@ export interface Sound {
 const table = `
 b b - b|d d - d|f f h f|g ɡ - g|h h h h|j dʒ - j|k k - k|l l h l|m m h m|n n h n|ng ŋ h ng|p p - p
 r r h r|s s h s|t t - t|v v h v|w w - w|y j - y|z z h z|sh ʃ h sh|zh ʒ h zh|ch tʃ - ch|th θ h th|dh ð h th (voiced)
-ks ks - ks|gz ɡz - gz|kw kw - kw
+ks ks - ks|gz ɡz - gz|kw kw - kw|wu wʌ - wu|id ɪd - id|iz ɪz - iz|ts ts - ts
 a æ h a|e ɛ h e|i ɪ h i|o ɒ h o|u ʌ h u|uu ʊ h oo (short)|ai eɪ h ay|ee iː h ee|igh aɪ h eye|oa əʊ h oh|oo uː h oo
 yoo juː h yoo|ar ɑː h ar|or ɔː h or|er ɜː h er|ow aʊ h ow|oi ɔɪ h oy|ear ɪə h ear|air ɛə h air|ure ʊə h oor|schwa ə h uh`;
 
-const joints = new Set(["ks", "gz", "kw"]);
+const joints = new Set(["ks", "gz", "kw", "wu", "id", "iz", "ts"]);
 const firstVowel = "a";
 
 function readTable(): readonly Sound[] {

@@ -1,5 +1,6 @@
 import { correspondences, type Gpc, soundsOfGrapheme, splitGpc, usualGpc } from "#core/phonics";
-import type { Unit, Word } from "./words.ts";
+import type { Unit } from "./units.ts";
+import type { Word } from "./words.ts";
 
 const longest = Math.max(...correspondences.map((entry) => entry.grapheme.length));
 

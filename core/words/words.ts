@@ -1,11 +1,5 @@
 import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
-
-/** One sound of a word with the letters that spell it. */
-export interface Unit {
-  readonly gpc: Gpc;
-  readonly grapheme: string;
-  readonly sound: string;
-}
+import { spellOut, type Unit, unitOf } from "./units.ts";
 
 export interface Word {
   readonly text: string;
@@ -26,20 +20,8 @@ export function readUnits(notation: string): readonly Unit[] {
       const gpc = piece.includes("=") ? piece : usualGpc(piece);
       const entry = gpc === undefined ? undefined : findCorrespondence(gpc);
       if (!entry) throw new Error(`"${piece}" in "${notation}" is not a known correspondence`);
-      return { gpc: entry.gpc, grapheme: entry.grapheme, sound: entry.sound };
+      return unitOf(entry.gpc);
     });
-}
-
-/** The letters of the units in writing order: a split digraph's e comes after the unit it closes over. */
-export function spellOut(units: readonly Unit[]): string {
-  let text = "";
-  let closing = "";
-  for (const { grapheme } of units) {
-    const [opening = "", late = ""] = grapheme.split("_");
-    text += opening + closing;
-    closing = late;
-  }
-  return text + closing;
 }
 
 /**

@@ -1,0 +1,66 @@
+import { findCorrespondence, type Gpc, splitGpc } from "#core/phonics";
+
+/** One sound of a word with the letters that spell it. */
+export interface Unit {
+  readonly gpc: Gpc;
+  readonly grapheme: string;
+  /** A key of `sounds`; empty for letters that spell nothing the tool knows. */
+  readonly sound: string;
+  /** The vowel of *bath*: said as in *trap* or as in *start*, by accent. */
+  readonly bath?: true;
+}
+
+const made = new Map<Gpc, Unit>();
+const baths = new Map<Gpc, Unit>();
+
+/** The unit of a correspondence; the same object for the same text, so that a lexicon stays small in memory. */
+export function unitOf(gpc: Gpc): Unit {
+  const known = made.get(gpc);
+  if (known) return known;
+  const entry = findCorrespondence(gpc);
+  const unit: Unit = entry
+    ? { gpc: entry.gpc, grapheme: entry.grapheme, sound: entry.sound }
+    : { gpc, ...splitGpc(gpc) };
+  made.set(gpc, unit);
+  return unit;
+}
+
+/** The same unit, marked as the vowel of *bath*. */
+export function bathUnit(gpc: Gpc): Unit {
+  const known = baths.get(gpc);
+  if (known) return known;
+  const unit: Unit = { ...unitOf(gpc), bath: true };
+  baths.set(gpc, unit);
+  return unit;
+}
+
+/** The letters of the units in writing order: a split digraph's e comes after the unit it closes over. */
+export function spellOut(units: readonly Unit[]): string {
+  let text = "";
+  let closing = "";
+  for (const { grapheme } of units) {
+    const [opening = "", late = ""] = grapheme.split("_");
+    text += opening + closing;
+    closing = late;
+  }
+  return text + closing;
+}
+
+/**
+ * Where the letters of each unit stand among the letters of the word, counted from 0; a split digraph has
+ * two positions that are not neighbours.
+ */
+export function positionsOf(units: readonly Unit[]): readonly (readonly number[])[] {
+  const found: number[][] = [];
+  let at = 0;
+  let open: number[] | undefined;
+  for (const { grapheme } of units) {
+    const [opening = "", late = ""] = grapheme.split("_");
+    const here = [...opening].map(() => at++);
+    found.push(here);
+    if (open) open.push(at++);
+    open = late ? here : undefined;
+  }
+  if (open) open.push(at);
+  return found;
+}

@@ -1,0 +1,21 @@
+import { createHash } from "node:crypto";
+import { readFileSync } from "node:fs";
+import { cuss } from "cuss";
+
+/**
+ * Words that have no place before children: those that a list of swear words is nearly sure of, and those of our own
+ * list, kept as hashes so that nobody has to read them. The rule is told in docs/word-engine.md.
+ */
+const hashes = new Set(
+  readFileSync("data/lexicon/unfit.txt", "utf8")
+    .split("\n")
+    .filter((line) => line !== "" && !line.startsWith("#")),
+);
+
+export function hashOf(word: string): string {
+  return createHash("sha256").update(`keen:${word}`).digest("hex").slice(0, 12);
+}
+
+export function isUnfit(word: string): boolean {
+  return (cuss[word as keyof typeof cuss] ?? 0) === 2 || hashes.has(hashOf(word));
+}
