@@ -1,12 +1,16 @@
-import { align } from "./lexicon/align.ts";
-import { neutralised } from "./lexicon/neutral.ts";
-import { pronunciations } from "./lexicon/pron.ts";
-import { findCorrespondence } from "#core/phonics";
 import { readFileSync } from "node:fs";
-const ws=[...new Set(readFileSync("data/lexicon/children.txt","utf8").split("\n").filter(l=>!l.startsWith("#")).join(" ").split(" ").filter(Boolean))];
-const odd=new Map<string,string[]>(); let none:string[]=[]; let n=0;
-for(const w of ws){ if(!/^[a-z]+$/.test(w)) continue; const p=pronunciations(w); if(!p.length) continue; n++;
- const best=p.map(x=>align(w,x)).filter(x=>x).sort((a,b)=>a!.cost-b!.cost)[0]; if(!best){none.push(w);continue;}
- const g=neutralised(w,best); for(const x of g) if(!findCorrespondence(x)){ odd.set(x,[...(odd.get(x)??[]),w]);} }
-console.log(n,"none:",none.join(" "));
-console.log([...odd].sort((a,b)=>b[1].length-a[1].length).map(([g,w])=>`${g}(${w.length}): ${w.slice(0,12).join(" ")}`).join("\n"));
+import { readLexicon, split, readUnits, spellOut } from "../core/words/index.ts";
+const t0=performance.now();
+const lexicon=readLexicon(readFileSync("data/lexicon/lexicon.txt","utf8"));
+console.log("load ms",performance.now()-t0, lexicon.words.length);
+let n=0,ok=0,sn=0,sok=0; const bad:string[]=[];
+for(const line of readFileSync("core/words/gold/words.txt","utf8").split("\n")){ if(!line||line[0]==="#")continue;
+ for(const nt of line.split(",")){ const pieces=nt.trim().split(/\s+/); const graphemes=pieces.map(p=>p.split("=")[0]!); 
+  const word=spellOut(graphemes.map(g=>({gpc:g,grapheme:g,sound:""}))); const r=split(word,{lexicon}); n++;
+  const have=r[0]!.units; const same=have.map(u=>u.grapheme).join(" ")===graphemes.join(" "); if(same) ok++; 
+  let sbad=""; if(same) pieces.forEach((p,i)=>{ if(p.includes("=")){sn++; if(have[i]!.gpc===p) sok++; else sbad+=" "+p+"!="+have[i]!.gpc; }});
+  if(!same||sbad) bad.push(`${word}(${r[0]!.source}): want ${nt.trim()} have ${have.map(u=>u.gpc).join(" ")} ${sbad}`);
+ }}
+console.log(ok,n,(ok/n*100).toFixed(2),"sounds",sok,sn,(sok/sn*100).toFixed(2)); console.log(bad.join("\n"));
+const t1=performance.now(); split("blorfing",{lexicon}); console.log("first rule",performance.now()-t1);
+for(const w of ["blorf","shunk","kween","trane","strampling","Kaz","isn't","Sam's","well-known","café","3rd","naïve","snozzle","fleep","quibe","thrust","ghoti","",  "🙂","xxxx","birdseed","unhelpfully"]) console.log(w,split(w,{lexicon}).slice(0,2).map(r=>r.units.map(u=>u.gpc+"@"+u.at.join("-")).join(" ")+" ["+r.syllables.join("·")+"] "+r.shape+" "+r.source+" "+r.confidence.toFixed(2)+" "+JSON.stringify(r.morphemes)).join("\n    "));

@@ -2,4 +2,4 @@
 export * from "./answers.ts";
 export * from "./deck.ts";
 export * from "./result.ts";
-export * from "./shuffle.ts";
+export { type Dice, dice, shuffled } from "#core/words";

@@ -25,8 +25,8 @@ const lookAlikes = [
   "a o",
 ];
 
-/** Sounds that are made or heard nearly alike. */
-const soundAlikes = [
+/** Sounds that are made or heard nearly alike, a row a set. */
+export const soundAlikes = [
   "f th v",
   "th dh s",
   "e i",

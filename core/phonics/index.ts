@@ -1,4 +1,5 @@
 /** Sounds, spellings, correspondences, and what is easily taken for what. */
+export * from "./accents.ts";
 export * from "./confusions.ts";
 export * from "./correspondences.ts";
 export * from "./sounds.ts";

@@ -1,0 +1,126 @@
+import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
+import { bathUnit, spellOut, type Unit, unitOf } from "./units.ts";
+
+/** One reading of a word. */
+export interface Word {
+  /** As it is written: small letters, but *Monday*, *I*, *isn't*. */
+  readonly text: string;
+  readonly units: readonly Unit[];
+  /** 1 (among the commonest 600) to 5 (rare). Source: the open frequency data. */
+  readonly band: number;
+  /** Index of the unit with the main stress; -1 for words of one syllable and where it is not known. */
+  readonly stressed: number;
+  /** Units at which a part of the word begins: an ending, the second word of a compound. */
+  readonly joints: readonly number[];
+  /** A person decided on this split. */
+  readonly corrected: boolean;
+}
+
+/** All words that the tool knows, ready to be asked. */
+export interface Lexicon {
+  /** The commonest reading of each word, in alphabetical order. */
+  readonly words: readonly Word[];
+  /** All readings of a word, commonest first; empty when it is not known. Capitals and curly apostrophes do not matter. */
+  readonly find: (text: string) => readonly Word[];
+}
+
+/** The form under which a word is kept: small letters, straight apostrophe. */
+export function keyOf(text: string): string {
+  return text.toLowerCase().replace(/[’‘ʼ]/g, "'");
+}
+
+/** What a piece of the lexicon's notation says: `+'~a=ar`. */
+interface Piece {
+  readonly unit: Unit;
+  readonly joint: boolean;
+  readonly stressed: boolean;
+}
+
+const pieces = new Map<string, Piece>();
+
+function readPiece(text: string): Piece {
+  const known = pieces.get(text);
+  if (known) return known;
+  const marks = /^[+'~]*/.exec(text)?.[0] ?? "";
+  const body = text.slice(marks.length);
+  const gpc: Gpc | undefined = body.includes("=") ? body : usualGpc(body);
+  if (gpc === undefined || !findCorrespondence(gpc)) throw new Error(`"${text}" is not a known correspondence`);
+  const piece = {
+    unit: marks.includes("~") ? bathUnit(gpc) : unitOf(gpc),
+    joint: marks.includes("+"),
+    stressed: marks.includes("'"),
+  };
+  pieces.set(text, piece);
+  return piece;
+}
+
+/**
+ * Reads one entry: `units|band|flags|as written`, the last three optional. Throws when a unit is no correspondence.
+ * @example readEntry("s m 'i_e l +d=d|2")
+ */
+export function readEntry(line: string): Word {
+  const [notation = "", band = "", flags = "", shown = ""] = line.split("|");
+  const units: Unit[] = [];
+  const joints: number[] = [];
+  let stressed = -1;
+  for (const text of notation.trim().split(" ")) {
+    const piece = readPiece(text);
+    if (piece.joint) joints.push(units.length);
+    if (piece.stressed) stressed = units.length;
+    units.push(piece.unit);
+  }
+  const text = shown || spellOut(units);
+  return { text, units, band: Number(band) || 5, stressed, joints, corrected: flags.includes("h") };
+}
+
+/** The entry of a reading as one line, the inverse of `readEntry`. */
+export function writeEntry(word: Word): string {
+  const notation = word.units.map((unit, at) => {
+    const piece = usualGpc(unit.grapheme) === unit.gpc ? unit.grapheme : unit.gpc;
+    return `${word.joints.includes(at) ? "+" : ""}${word.stressed === at ? "'" : ""}${unit.bath ? "~" : ""}${piece}`;
+  });
+  const shown = word.text === spellOut(word.units) ? "" : word.text;
+  return [notation.join(" "), word.band, word.corrected ? "h" : "", shown].join("|").replace(/\|+$/, "");
+}
+
+/**
+ * Reads the lexicon that ships, or any file like it: one reading a line, readings of one word one after the other,
+ * commonest first; lines with `#` are remarks. Throws on the first line that cannot be read.
+ */
+export function readLexicon(text: string): Lexicon {
+  const all: Word[] = [];
+  for (const line of text.split("\n")) if (line !== "" && line[0] !== "#") all.push(readEntry(line));
+  return toLexicon(all);
+}
+
+/** A lexicon of the given readings. */
+export function toLexicon(all: readonly Word[]): Lexicon {
+  const byKey = new Map<string, Word[]>();
+  const words: Word[] = [];
+  for (const word of all) {
+    const key = keyOf(word.text);
+    const list = byKey.get(key);
+    if (list) list.push(word);
+    else {
+      byKey.set(key, [word]);
+      words.push(word);
+    }
+  }
+  return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [] };
+}
+
+/** The lexicon with a school's own splits laid over it: they come first; other readings of the word stay after them. */
+export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
+  if (own.length === 0) return lexicon;
+  const ownKeys = new Map<string, Word[]>();
+  for (const word of own) ownKeys.set(keyOf(word.text), [...(ownKeys.get(keyOf(word.text)) ?? []), word]);
+  const same = (one: Word, other: Word) => one.units.map((unit) => unit.gpc).join(" ") === other.units.map((unit) => unit.gpc).join(" ");
+  const all = lexicon.words.flatMap((word) => {
+    const mine = ownKeys.get(keyOf(word.text));
+    const readings = lexicon.find(word.text);
+    if (!mine) return readings;
+    ownKeys.delete(keyOf(word.text));
+    return [...mine, ...readings.filter((reading) => !mine.some((one) => same(one, reading)))];
+  });
+  return toLexicon([...all, ...[...ownKeys.values()].flat()]);
+}
