@@ -87,9 +87,9 @@ uu: o wolf
 ai: au gauge, e cafe, et ballet, ae sundae, ee puree
 ee: ay quay, ae algae, oe phoenix
 igh: ay kayak, eye eye, is island, ais aisle, oi choir, ig signpost
-oa: oh oh, owe owe, eau plateau, ol folk, oo brooch, aoh pharaoh
+oa: ot depot, oh oh, owe owe, eau plateau, ol folk, oo brooch, aoh pharaoh
 oo: oeu manoeuvre, eu sleuth
-yoo: eue queue, iew view, eu feud, uu vacuum
+yoo: ewe ewe, eue queue, iew view, eu feud, uu vacuum
 ar: er clerk, au aunt, ah aha, arre bizarre
 or: oure you're, awe awe, aur dinosaur, oa broad, oo floorboard
 er: yr myrtle, olo colonel, err err, irr whirr, urr purr, eur amateur

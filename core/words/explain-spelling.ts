@@ -137,7 +137,8 @@ function lay(units: readonly Unit[], form: Form, accent: Accent): Step | undefin
         const judged = judge({ unit, after: units[i + 1] }, form, { j, size, accent });
         if (!judged) continue;
         const extra = judged.reversed ? TURNED : COSTS[judged.outcome];
-        const long = judged.outcome === "implausible" ? (size - 1) * 0.9 : 0;
+        const spelling = soundsOfGrapheme(letters.slice(j, j + size)).length > 0;
+        const long = judged.outcome === "implausible" && !spelling ? (size - 1) * 0.9 : 0;
         put({ i: i + 1, j: j + size, cost: here.cost + extra + long, unit: judged, from: here });
       }
     }
@@ -166,9 +167,18 @@ function judge({ unit, after }: { unit: Unit; after: Unit | undefined }, form: F
   return vowels ? { unit, outcome: "implausible", written } : size === 1 ? { unit, outcome: "implausible", written } : undefined;
 }
 
+/**
+ * Correspondences of so few words that a child who writes them was not thinking of one: *sugar* does not make *sip* a
+ * spelling of *ship*.
+ */
+const curious = new Set(
+  "s=sh e=i a=ar u=i o=i a=e u=e ie=e ai=e ay=e eo=e o=wu oe=u oo=u ai=a ch=sh t=ch a=i ea=ai ei=i s=zh u=w i=y o=uu".split(" "),
+);
+
 /** True when the letters spell the unit's sound in some word, or a sound that is the same in this accent. */
 function spells(written: string, unit: Unit, accent: Accent): boolean {
   const grapheme = written;
+  if (curious.has(`${grapheme}=${unit.sound}`)) return false;
   if (findCorrespondence(`${grapheme}=${unit.sound}`)) return true;
   if (unit.sound === "schwa" && /^[aeiou]$/.test(grapheme)) return true;
   if (unit.sound === "id" && /^(id|ed)$/.test(grapheme)) return true;
@@ -177,8 +187,8 @@ function spells(written: string, unit: Unit, accent: Accent): boolean {
   if (unit.sound === "kw" && /^(kw|cw|qu|q)$/.test(grapheme)) return true;
   if (unit.sound === "yoo" && soundsOfGrapheme(grapheme).some((entry) => entry.sound === "oo")) return true;
   if (unit.gpc === "le=l" && /^(el|il|al|ol|ul)$/.test(grapheme)) return true;
-  return soundsOfGrapheme(grapheme).some((entry) =>
-    saidAlike(accent, { sound: entry.sound, grapheme }, { sound: unit.sound, grapheme: unit.grapheme, bath: unit.bath }),
+  return soundsOfGrapheme(grapheme).some(
+    (entry) => !curious.has(entry.gpc) && saidAlike(accent, { sound: entry.sound, grapheme }, { sound: unit.sound, grapheme: unit.grapheme, bath: unit.bath }),
   );
 }
 

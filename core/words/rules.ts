@@ -139,6 +139,15 @@ export function readByRule(letters: string, lexicon: Lexicon, most = 4): readonl
   return top.map((path) => ({ units: path.units, confidence: Math.exp(path.score) / total }));
 }
 
+/** A consonant with a silent e stands at the end; an ending needs a vowel before it. */
+const ENDS_ONLY = /^[^aeiouy]{1,3}e$/;
+const AFTER_VOWEL = /^(ed|es|d|s)=(id|iz|t|d)$/;
+/** One vowel letter, one consonant, e: the e makes the vowel long in a word that nobody has met. */
+const SPLIT_WORD = /^(?:[^aeiouy]|qu)*[aeiou](?:[^aeiouyrvwx]|th|ch|sh)e$/;
+const SPLIT_BONUS = 1.5;
+/** A last e after a consonant is rarely heard (*recipe*). */
+const LATE_E = -1.5;
+
 interface Ground {
   readonly letters: string;
   readonly padded: string;
@@ -156,9 +165,12 @@ function grow(path: Path, { letters, padded, habits }: Ground, grown: Path[]): v
     const at = path.at + opening.length;
     if (closing !== "" && letters.indexOf("e", at) < 0) continue;
     if (path.open === "consonant" && letters[at] !== "e") continue;
+    if (at < letters.length && ENDS_ONLY.test(unit.grapheme)) continue;
+    if (AFTER_VOWEL.test(unit.gpc) && !path.units.some((before) => isVowel(before.sound))) continue;
     any = true;
     const open = path.open === "consonant" ? "e" : closing !== "" ? "consonant" : "no";
-    grown.push({ at, units: [...path.units, unit], score: path.score + Math.log(chance), open });
+    const habit = closing !== "" && SPLIT_WORD.test(letters) ? SPLIT_BONUS : unit.grapheme === "e" && at === letters.length ? LATE_E : 0;
+    grown.push({ at, units: [...path.units, unit], score: path.score + Math.log(chance) + habit, open });
   }
   if (!any && path.open === "no") {
     const letter = letters.charAt(path.at);

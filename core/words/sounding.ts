@@ -1,4 +1,4 @@
-import { type Accent, isVowel, saidAlike, soundAlikes } from "#core/phonics";
+import { type Accent, isVowel, saidAlike, soundAlikes, usualGpc } from "#core/phonics";
 import type { Lexicon } from "./lexicon.ts";
 import { readByRule } from "./rules.ts";
 import { split } from "./split.ts";
@@ -53,18 +53,25 @@ export function hearings(letters: string, lexicon: Lexicon): readonly Hearing[] 
   const likely = read.filter(({ confidence }) => confidence >= UNLIKELY * (read[0]?.confidence ?? 0));
   const found = likely.map(({ units, confidence }) => ({
     phonemes: phonemesOf(units),
-    cost: Math.min(1.2, -Math.log(Math.max(confidence, 1e-3)) * SURPRISE),
+    cost: Math.min(1.2, -Math.log(Math.max(confidence, 1e-3)) * SURPRISE) + (onlyWeak(units) ? 0.3 : 0),
     word: false,
   }));
-  const cut = cutShort(read[0]?.units ?? []);
-  return cut ? [...found, { phonemes: phonemesOf(cut), cost: 0.1, word: false }] : found;
+  const plainly = likely.map(({ units }) => ({ phonemes: phonemesOf(units.map(atItsPlainest)), cost: PLAINLY, word: false }));
+  return [...found, ...plainly];
 }
 
-/** A child who broke off (*cu* for *cut*) said the short vowel. */
-function cutShort(units: readonly Unit[]): readonly Unit[] | undefined {
-  const last = units[units.length - 1];
-  if (!last || !/^[aeiou]$/.test(last.grapheme) || last.sound === last.grapheme) return undefined;
-  return [...units.slice(0, -1), unitOf(`${last.grapheme}=${last.grapheme}`)];
+/** A word of one syllable has a full vowel. */
+function onlyWeak(units: readonly Unit[]): boolean {
+  return !units.some((unit) => isVowel(unit.sound) && unit.sound !== "schwa");
+}
+
+/** What an adult jots down is often meant letter by letter: each spelling with its usual sound, *cu* for *cut* with a short vowel. */
+const PLAINLY = 0.1;
+
+function atItsPlainest(unit: Unit): Unit {
+  if (/^[aeiou]$/.test(unit.grapheme)) return unitOf(`${unit.grapheme}=${unit.grapheme}`);
+  const gpc = unit.sound === "schwa" ? undefined : usualGpc(unit.grapheme);
+  return gpc === undefined ? unit : unitOf(gpc);
 }
 
 /** What adults jot down for a sound, in spellings that words have: *cah* for *car*, *duh*, *bood* with oo. */
