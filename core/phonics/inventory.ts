@@ -91,7 +91,7 @@ oa: ot depot, oh oh, owe owe, eau plateau, ol folk, oo brooch, aoh pharaoh
 oo: oeu manoeuvre, eu sleuth
 yoo: ewe ewe, eue queue, iew view, eu feud, uu vacuum
 ar: er clerk, au aunt, ah aha, arre bizarre
-or: oure you're, awe awe, aur dinosaur, oa broad, oo floorboard
+or: eor george, oure you're, awe awe, aur dinosaur, oa broad, oo floorboard
 er: yr myrtle, olo colonel, err err, irr whirr, urr purr, eur amateur
 ow: hou hour
 oi: uoy buoy

@@ -8,6 +8,7 @@ export * from "./explain.ts";
 export * from "./explain-spelling.ts";
 export * from "./find.ts";
 export * from "./lexicon.ts";
+export * from "./made-up.ts";
 export * from "./notation.ts";
 export * from "./rules.ts";
 export * from "./shape.ts";

@@ -92,7 +92,7 @@ function make(word: string): readonly Entry[] {
       const stressed = correction.stressed >= 0 ? correction.stressed : stressOf(word, correction.units);
       return { word, units: withBath(word, correction.units, stressed), stressed, joints: correction.joints, how: "hand" };
     });
-  if (isUnfit(word)) return [];
+  if (isUnfit(word, children.has(word))) return [];
   const forcedJoin = forced.has(word) ? joinIt(word) : undefined;
   if (forcedJoin) return [forcedJoin];
   const derived = wholes.has(word) ? undefined : deriveIt(word);

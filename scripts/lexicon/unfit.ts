@@ -16,6 +16,7 @@ export function hashOf(word: string): string {
   return createHash("sha256").update(`keen:${word}`).digest("hex").slice(0, 12);
 }
 
-export function isUnfit(word: string): boolean {
-  return (cuss[word as keyof typeof cuss] ?? 0) === 2 || hashes.has(hashOf(word));
+/** `chosen`: a person put the word on the list, so that its second meaning in a list of swear words does not count. */
+export function isUnfit(word: string, chosen: boolean): boolean {
+  return hashes.has(hashOf(word)) || (!chosen && (cuss[word as keyof typeof cuss] ?? 0) === 2);
 }
