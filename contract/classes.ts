@@ -44,6 +44,8 @@ export const getSchool = {
   path: "/api/school",
   answer: z.object({
     name: z.string(),
+    /** Id of the accent whose sounds count as right. */
+    accent: z.string(),
     today: day,
     classes: z.array(classView),
     orders: z.array(orderView),

@@ -213,14 +213,3 @@ export const reportShared = {
   body: report,
   answer: done,
 } as const satisfies Endpoint;
-
-/** The words and sentences that ship, for checking what a teacher types into a plan. */
-export const getBank = {
-  method: "GET",
-  path: "/api/bank",
-  answer: z.object({
-    words: z.array(z.object({ text: z.string(), units: z.array(gpc) })),
-    sentences: z.array(z.string()),
-  }),
-} as const satisfies Endpoint;
-export type Bank = z.infer<typeof getBank.answer>;

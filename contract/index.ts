@@ -5,3 +5,4 @@ export * from "./classes.ts";
 export * from "./common.ts";
 export * from "./endpoint.ts";
 export * from "./groups.ts";
+export * from "./words.ts";

@@ -1,6 +1,6 @@
 import type { Gpc } from "#core/phonics";
-import { type GivenAnswer, isRightAtOnce } from "./answers.ts";
 import { dice, shuffled } from "#core/words";
+import { type GivenAnswer, isRightAtOnce } from "./answers.ts";
 
 /** What a sound check covers. `due`: all that is taught and not known to be secure. */
 export type Scope = "due" | "all" | "recent" | "picked";

@@ -15,13 +15,7 @@ export interface Accent {
   readonly alike: readonly (readonly string[])[];
 }
 
-export type AccentId =
-  | "neutral"
-  | "long-bath"
-  | "short-bath-one-u"
-  | "rhotic"
-  | "rhotic-one-o"
-  | "rhotic-one-oo";
+export type AccentId = "neutral" | "long-bath" | "short-bath-one-u" | "rhotic" | "rhotic-one-o" | "rhotic-one-oo";
 
 /**
  * The accents that ship, described by what they do, not by place. `neutral` keeps every sound apart and takes
@@ -57,7 +51,13 @@ export const accents: readonly Accent[] = [
       ["yoo", "oo"],
     ],
   },
-  { id: "rhotic-one-oo", name: "r heard in car; foot and goose alike", rhotic: true, bath: "a", alike: [["uu", "oo"]] },
+  {
+    id: "rhotic-one-oo",
+    name: "r heard in car; foot and goose alike",
+    rhotic: true,
+    bath: "a",
+    alike: [["uu", "oo"]],
+  },
 ];
 
 export function accentOf(id: string | undefined): Accent {
@@ -84,7 +84,8 @@ export function saidAlike(accent: Accent, one: SpelledSound, other: SpelledSound
     const vowels = new Set(["a", "ar"]);
     if (vowels.has(one.sound) && vowels.has(other.sound)) return true;
   }
-  const same = one.sound === other.sound || accent.alike.some((set) => set.includes(one.sound) && set.includes(other.sound));
+  const same =
+    one.sound === other.sound || accent.alike.some((set) => set.includes(one.sound) && set.includes(other.sound));
   if (!same) return false;
   if (!accent.rhotic || !isVowel(one.sound) || weak.has(one.sound)) return true;
   if (one.grapheme === undefined || other.grapheme === undefined) return true;

@@ -10,7 +10,7 @@ g: g gate, gg egg, gu guard, gh ghost
 h: h heron, wh who
 j: j jug, g gem, ge large, dge bridge, dj adjust
 k: k kiln, c cat, ck lock, ch anchor, cc soccer, que antique, q quay
-l: l lamp, ll bell, le little, el tunnel, al pedal, il pencil
+l: l lamp, ll bell, le little
 m: m mud, mm hammer, mb comb, mn autumn
 n: n nest, nn dinner, kn knot, gn gnat
 ng: ng song, n sink
@@ -63,7 +63,7 @@ f: ffe giraffe
 g: gue league
 j: dg gadget, gi region, di soldier, gg suggest, dge bridge
 k: qu mosquito, kh khaki, cch zucchini
-l: lle gazelle, sl islet
+l: el tunnel, al pedal, il pencil, lle gazelle, sl islet
 m: mme programme
 n: ne engine, nne tonne, dne wednesday, nd handsome, pn pneumatic, on iron
 ng: ngue tongue, ngh dinghy, nd handkerchief

@@ -1,18 +1,27 @@
 import { describe, expect, test } from "vitest";
-import { confusionPair, correspondences, findSound, likelyConfusions, readGpc, sounds, usualGpc } from "./index.ts";
+import {
+  confusionPair,
+  correspondences,
+  findSound,
+  likelyConfusions,
+  rareCorrespondences,
+  readGpc,
+  sounds,
+  usualGpc,
+} from "./index.ts";
 
 describe("inventory", () => {
   test("has every sound and no correspondence twice", () => {
     expect(new Set(correspondences.map((entry) => entry.gpc)).size).toBe(correspondences.length);
     expect(correspondences.filter((entry) => !findSound(entry.sound))).toEqual([]);
-    const spelled = new Set(correspondences.map((entry) => entry.sound));
+    const spelled = new Set([...correspondences, ...rareCorrespondences].map((entry) => entry.sound));
     expect(sounds.filter((sound) => !spelled.has(sound.key)).map((sound) => sound.key)).toEqual([]);
   });
 
   test("every keyword holds the letters of its spelling", () => {
-    const misfits = correspondences.filter(({ grapheme, keyword }) => {
+    const misfits = [...correspondences, ...rareCorrespondences].filter(({ grapheme, keyword }) => {
       const pattern = new RegExp(grapheme.replace("_", "[a-z]{1,2}"));
-      return !pattern.test(keyword);
+      return !pattern.test(keyword.replace("'", ""));
     });
     expect(misfits.map((entry) => `${entry.gpc} ${entry.keyword}`)).toEqual([]);
   });

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { bench, describe } from "vitest";
 import { exceptionWordsUpTo, readOrder, taughtUpTo } from "#core/order";
-import { breakers, readWordList } from "#core/words";
+import { readLexicon } from "#core/words";
 import { planSession } from "./index.ts";
 
-const words = readWordList(readFileSync("data/words.txt", "utf8"));
+const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = readFileSync("data/sentences.txt", "utf8")
   .split("\n")
   .filter((line) => line && !line.startsWith("#"));
@@ -13,14 +13,14 @@ const known = new Set(taughtUpTo(order, "s20"));
 
 describe("one session over the whole word list", () => {
   bench("baseline: one pass over the list that asks what is decodable", () => {
-    for (const word of words) breakers(word, known);
+    for (const word of lexicon.words) word.units.every((unit) => known.has(unit.gpc));
   });
   bench("planSession", () => {
     planSession({
       known,
       target: "oo=oo",
       revisit: ["ai=ai", "ee=ee"],
-      words,
+      lexicon,
       sentences,
       exceptionWords: exceptionWordsUpTo(order, "s20"),
       seed: 1,

@@ -1,6 +1,5 @@
-import { type Dice, dice, shuffled } from "#core/checks";
 import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { breakers, judgeText, type Place, placeOf, type Reader, type Word, wordsOf } from "#core/words";
+import { type Dice, dice, findWords, judgeText, type Lexicon, type Reader, shuffled, type Word } from "#core/words";
 
 export const partKinds = [
   "revisit",
@@ -35,7 +34,7 @@ export interface PlanWanted {
   readonly target: Gpc;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
-  readonly words: readonly Word[];
+  readonly lexicon: Lexicon;
   readonly sentences: readonly string[];
   /** Exception words taught so far, newest last. */
   readonly exceptionWords: readonly string[];
@@ -66,42 +65,18 @@ export const partMinutes: Record<PartKind, number> = {
 const READ = 9;
 const WRITE = 4;
 
-/** The words a group can read with the target in them: all other units are known. */
-export function practiceWords(words: readonly Word[], known: ReadonlySet<Gpc>, target: Gpc): readonly Word[] {
-  const readable = new Set([...known, target]);
-  return words.filter((word) => placeOf(word, target) !== undefined && breakers(word, readable).length === 0);
-}
-
-/**
- * Takes `count` words so that the target stands at the start, in the middle and at the end as evenly as
- * the words allow. Shorter words come first within a place; chance, from the dice, decides among equals.
- */
-export function balanced(words: readonly Word[], target: Gpc, count: number, from: Dice): readonly Word[] {
-  const places: Record<Place, Word[]> = { start: [], middle: [], end: [] };
-  const mixed = shuffled(words, from).sort(
-    (one, other) => Math.max(3, one.units.length) - Math.max(3, other.units.length),
-  );
-  for (const word of mixed) places[placeOf(word, target) ?? "middle"].push(word);
-  const taken: Word[] = [];
-  while (taken.length < count) {
-    const before = taken.length;
-    for (const place of ["start", "middle", "end"] as const) {
-      const next = taken.length < count ? places[place].shift() : undefined;
-      if (next) taken.push(next);
-    }
-    if (taken.length === before) break;
-  }
-  return taken;
+/** The words a group can read with the target in them, short and common ones first: all other units are known. */
+export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target: Gpc): readonly Word[] {
+  return findWords({ lexicon, known, target });
 }
 
 /** Fills a 15-minute session. Every word uses only what all children know, and the target. */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { known, target, words, sentences, exceptionWords, seed } = wanted;
+  const { known, target, lexicon, sentences, exceptionWords, seed } = wanted;
   const from = dice(seed);
   const remarks: string[] = [];
   const shown = showGrapheme(splitGpc(target).grapheme);
-  const candidates = practiceWords(words, known, target);
-  const picked = balanced(candidates, target, READ + WRITE, from);
+  const picked = findWords({ lexicon, known, target, place: "balanced", count: READ + WRITE, seed });
   const toWrite = picked.length > READ ? picked.slice(READ) : picked.slice(Math.ceil(picked.length / 2));
   const toRead = picked.length > READ ? picked.slice(0, READ) : picked.slice(0, Math.ceil(picked.length / 2));
   if (picked.length < READ + WRITE) {
@@ -112,14 +87,15 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     );
   }
   const reader: Reader = {
-    known: new Set([...known, target]),
+    known,
+    teaching: new Set([target]),
     wholes: new Set(exceptionWords.map((word) => word.toLowerCase())),
-    words: new Map(words.map((word) => [word.text, word])),
+    lexicon,
   };
-  const sentence = pickSentence(sentences, reader, target, from);
+  const sentence = pickSentence(sentences, reader, from);
   if (!sentence)
     remarks.push("No sentence in the list can be read with what all of these children know. Write your own below.");
-  else if (!hasTarget(sentence, reader, target)) {
+  else if (!sentence.practises) {
     remarks.push(
       `No sentence in the list practises ${shown} with what all of these children know; this one revisits other spellings.`,
     );
@@ -131,7 +107,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     readWords: shuffled(toRead, from).map((word) => word.text),
     exceptionWords: [...exceptionWords].reverse().slice(0, 4),
     writeWords: toWrite.map((word) => word.text),
-    sentence: sentence ? [sentence] : [],
+    sentence: sentence ? [sentence.text] : [],
     lastLook: [target, ...revisit.slice(0, 3)],
   };
   const parts = partKinds.map((kind) => ({
@@ -143,19 +119,29 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   return { target, parts, remarks };
 }
 
-function hasTarget(sentence: string, reader: Reader, target: Gpc): boolean {
-  return wordsOf(sentence).some((word) => {
-    const listed = reader.words.get(word.toLowerCase());
-    return listed?.units.some((unit) => unit.gpc === target);
-  });
+interface PickedSentence {
+  readonly text: string;
+  readonly practises: boolean;
 }
 
-/** A sentence of which every word is listed or taught as a whole, with the target if any has it. */
-function pickSentence(sentences: readonly string[], reader: Reader, target: Gpc, from: Dice): string | undefined {
-  const readable = sentences.filter((sentence) =>
-    judgeText(sentence, reader).every((word) => word.breakers.length === 0 && word.source !== "guessed"),
-  );
-  const practising = readable.filter((sentence) => hasTarget(sentence, reader, target));
+/** A sentence of which every word is known or taught as a whole, with the target if any has it. All are judged in one go. */
+function pickSentence(sentences: readonly string[], reader: Reader, from: Dice): PickedSentence | undefined {
+  const readable: PickedSentence[] = [];
+  const words = judgeText(sentences.join("\n"), reader);
+  let at = 0;
+  let next = 0;
+  for (const text of sentences) {
+    const end = at + text.length;
+    let fits = true;
+    let practises = false;
+    for (let word = words[next]; word && word.at < end; word = words[++next]) {
+      if (word.verdict === "not yet" || word.source === "rules") fits = false;
+      if (word.verdict === "target") practises = true;
+    }
+    if (fits) readable.push({ text, practises });
+    at = end + 1;
+  }
+  const practising = readable.filter((sentence) => sentence.practises);
   const choice = practising.length > 0 ? practising : readable.slice(-12);
   return choice.length > 0 ? choice[from.pick(choice.length)] : undefined;
 }

@@ -19,7 +19,9 @@ export interface Link {
   readonly change?: Change | undefined;
 }
 
-export type Chain = { readonly ok: true; readonly links: readonly Link[] } | { readonly ok: false; readonly reason: string };
+export type Chain =
+  | { readonly ok: true; readonly links: readonly Link[] }
+  | { readonly ok: false; readonly reason: string };
 
 export interface ChainWanted extends Pick<FindWanted, "lexicon" | "known" | "target" | "avoid" | "band"> {
   /** Spellings that the changes should turn on, two or more; any spelling when left out. */
@@ -47,7 +49,9 @@ export function changeBetween(one: Word, other: Word): Change | undefined {
   while (at < a.length && at < b.length && a[at] === b[at]) at++;
   const rest = (list: readonly Gpc[], from: number) => list.slice(from).join(" ");
   if (a.length === b.length)
-    return at < a.length && rest(a, at + 1) === rest(b, at + 1) ? { kind: "changed", at, from: a[at], to: b[at] } : undefined;
+    return at < a.length && rest(a, at + 1) === rest(b, at + 1)
+      ? { kind: "changed", at, from: a[at], to: b[at] }
+      : undefined;
   if (a.length < b.length) return rest(a, at) === rest(b, at + 1) ? { kind: "added", at, to: b[at] } : undefined;
   return rest(a, at + 1) === rest(b, at) ? { kind: "removed", at, from: a[at] } : undefined;
 }
@@ -65,7 +69,8 @@ class Neighbourhood {
   }
   of(word: Word): readonly Word[] {
     const found = new Set<Word>();
-    for (const pattern of patterns(word)) for (const other of this.byPattern.get(pattern) ?? []) if (other !== word) found.add(other);
+    for (const pattern of patterns(word))
+      for (const other of this.byPattern.get(pattern) ?? []) if (other !== word) found.add(other);
     return [...found];
   }
   get all(): readonly Word[] {
@@ -89,15 +94,22 @@ export function chain(wanted: ChainWanted): Chain {
   const { steps, contrast = [], seed = 0 } = wanted;
   if (!Number.isInteger(steps) || steps < LEAST_STEPS || steps > MOST_STEPS)
     return { ok: false, reason: `A chain has ${LEAST_STEPS} to ${MOST_STEPS} words.` };
-  const words = findWords({ ...wanted, target: undefined, contrast: undefined, known: new Set([...wanted.known, ...contrast, ...(wanted.target ? [wanted.target] : [])]) }).filter(
-    (word) => word.units.length <= LONGEST,
-  );
+  const words = findWords({
+    ...wanted,
+    target: undefined,
+    contrast: undefined,
+    known: new Set([...wanted.known, ...contrast, ...(wanted.target ? [wanted.target] : [])]),
+  }).filter((word) => word.units.length <= LONGEST);
   const near = new Neighbourhood(words);
   const random = dice(seed);
   const turns = new Set(contrast);
-  const first = wanted.first === undefined ? undefined : words.find((word) => word.text === wanted.first?.toLowerCase());
+  const first =
+    wanted.first === undefined ? undefined : words.find((word) => word.text === wanted.first?.toLowerCase());
   if (wanted.first !== undefined && !first)
-    return { ok: false, reason: `“${wanted.first}” cannot be read with what these children know, or is not in the word list.` };
+    return {
+      ok: false,
+      reason: `“${wanted.first}” cannot be read with what these children know, or is not in the word list.`,
+    };
   const starts = first ? [first] : startsFor(words, wanted, random);
   const budget = { looks: LOOKS };
   for (const start of starts.slice(0, TRIES)) {

@@ -18,12 +18,18 @@ export interface SortWanted extends Pick<FindWanted, "lexicon" | "known" | "avoi
 
 /** One sound with its several spellings: a heap a known spelling that has words, biggest heaps first. */
 export function sortBySpelling(sound: string, wanted: SortWanted): readonly Heap[] {
-  return heaps(spellingsOfSound(sound).map((entry) => entry.gpc), wanted);
+  return heaps(
+    spellingsOfSound(sound).map((entry) => entry.gpc),
+    wanted,
+  );
 }
 
 /** One spelling with its several sounds: a heap a known sound that has words. */
 export function sortBySound(grapheme: string, wanted: SortWanted): readonly Heap[] {
-  return heaps(soundsOfGrapheme(grapheme).map((entry) => entry.gpc), wanted);
+  return heaps(
+    soundsOfGrapheme(grapheme).map((entry) => entry.gpc),
+    wanted,
+  );
 }
 
 /** Heaps of the given correspondences; words with two of them are left out, so that each belongs to one heap. */
@@ -32,7 +38,12 @@ export function heaps(gpcs: readonly Gpc[], wanted: SortWanted): readonly Heap[]
   return readable
     .map((gpc) => ({
       gpc,
-      words: findWords({ ...wanted, target: gpc, place: "balanced", avoid: [...(wanted.avoid ?? []), ...readable.filter((other) => other !== gpc)] }),
+      words: findWords({
+        ...wanted,
+        target: gpc,
+        place: "balanced",
+        avoid: [...(wanted.avoid ?? []), ...readable.filter((other) => other !== gpc)],
+      }),
     }))
     .filter((heap) => heap.words.length > 0)
     .sort((one, other) => other.words.length - one.words.length);
@@ -96,7 +107,13 @@ export interface FourChoice {
 export function fourChoices(wanted: FindWanted & { readonly count: number }): readonly FourChoice[] {
   const { count, target, seed = 0 } = wanted;
   const random = dice(seed);
-  const all = findWords({ ...wanted, known: target ? new Set([...wanted.known, target]) : wanted.known, target: undefined, place: undefined, count: undefined });
+  const all = findWords({
+    ...wanted,
+    known: target ? new Set([...wanted.known, target]) : wanted.known,
+    target: undefined,
+    place: undefined,
+    count: undefined,
+  });
   const byPattern = new Map<string, Word[]>();
   for (const word of all)
     word.units.forEach((_, at) => {
@@ -130,7 +147,9 @@ function itemOf(spoken: Word, byPattern: ReadonlyMap<string, readonly Word[]>, r
   for (let round = 0; wrong.length < 3 && round < 3; round++) {
     for (const at of places) {
       const taken = new Set([spoken.text, ...wrong.map((choice) => choice.word.text)]);
-      const options = (byPattern.get(pattern(spoken, at)) ?? []).filter((word) => !taken.has(word.text) && sounding(word, spoken, at));
+      const options = (byPattern.get(pattern(spoken, at)) ?? []).filter(
+        (word) => !taken.has(word.text) && sounding(word, spoken, at),
+      );
       const word = options[random.pick(Math.max(1, Math.min(options.length, 4)))];
       if (!word || wrong.length === 3) continue;
       wrong.push({ word, confusion: { at, from: spoken.units[at]?.gpc ?? "", to: word.units[at]?.gpc ?? "" } });

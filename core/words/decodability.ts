@@ -1,4 +1,4 @@
-import { type Accent, type Gpc, isVowel } from "#core/phonics";
+import type { Accent, Gpc } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
 import { countSyllables } from "./shape.ts";
 import { type Reading, type Source, split } from "./split.ts";
@@ -48,6 +48,12 @@ export interface DecodabilityWanted {
   readonly wholes?: ReadonlySet<string> | undefined;
 }
 
+/** A child or a group, and all that says what they can read. */
+export interface Reader extends DecodabilityWanted {
+  readonly known: ReadonlySet<Gpc>;
+  readonly teaching: ReadonlySet<Gpc>;
+}
+
 const WORD = /[\p{L}\p{M}\p{N}]+(?:['’ʼ-][\p{L}\p{M}\p{N}]+)*/gu;
 
 /** The words of a text with their positions: apostrophes and hyphens inside a word stay, all other marks fall away. */
@@ -65,35 +71,33 @@ export function decodability(
   teaching: ReadonlySet<Gpc>,
   wanted: DecodabilityWanted,
 ): TextVerdict {
+  const { lexicon, accent, wholes } = wanted;
+  const reader: Reader = { known, teaching, lexicon, accent, wholes };
   const seen = new Map<string, Omit<WordVerdict, "text" | "at">>();
   const words = wordsOf(text).map((word): WordVerdict => {
     const key = keyOf(word.text);
     let judged = seen.get(key);
     if (!judged) {
-      judged = judge(word.text, { known, teaching, ...wanted });
+      judged = judge(word.text, reader);
       seen.set(key, judged);
     }
-    return { ...word, ...judged };
+    const { verdict, reading, unexpected, practises, source } = judged;
+    return { text: word.text, at: word.at, verdict, reading, unexpected, practises, source };
   });
   return summed(words);
 }
 
 /** The verdict on one word. */
-export function judgeWord(
-  word: string,
-  known: ReadonlySet<Gpc>,
-  teaching: ReadonlySet<Gpc>,
-  wanted: DecodabilityWanted,
-): WordVerdict {
-  return { text: word, at: 0, ...judge(word, { known, teaching, ...wanted }) };
+export function judgeWord(word: string, reader: Reader): WordVerdict {
+  return { text: word, at: 0, ...judge(word, reader) };
 }
 
-interface Judging extends DecodabilityWanted {
-  readonly known: ReadonlySet<Gpc>;
-  readonly teaching: ReadonlySet<Gpc>;
+/** The verdict on each word of a text. */
+export function judgeText(text: string, reader: Reader): readonly WordVerdict[] {
+  return decodability(text, reader.known, reader.teaching, reader).words;
 }
 
-function judge(word: string, { known, teaching, lexicon, accent, wholes }: Judging): Omit<WordVerdict, "text" | "at"> {
+function judge(word: string, { known, teaching, lexicon, accent, wholes }: Reader): Omit<WordVerdict, "text" | "at"> {
   const readable = (gpc: Gpc) => known.has(gpc) || teaching.has(gpc);
   const judged = split(word, { lexicon, accent }).map((reading) => ({
     reading,
@@ -142,16 +146,13 @@ function summed(words: readonly WordVerdict[]): TextVerdict {
       .map(([gpc, found]) => ({ gpc, count: found.count, words: [...found.words] }))
       .sort((one, other) => other.count - one.count),
     exceptionWords: different.filter((word) => word.verdict === "exception").map((word) => keyOf(word.text)),
-    longWords: different.filter(isLong),
+    get longWords() {
+      return different.filter(isLong);
+    },
   };
 }
 
 function isLong({ reading }: WordVerdict): boolean {
   const { beginnings, endings } = reading.morphemes;
   return countSyllables(reading.units) >= 3 || beginnings.length + endings.length > 0;
-}
-
-/** True when the word has a vowel sound at all; a heap of consonants is no word to read. */
-export function hasVowel(reading: Reading): boolean {
-  return reading.units.some((unit) => isVowel(unit.sound));
 }

@@ -154,8 +154,7 @@ export function derivations(text: string, find: FindUnits): readonly Derivation[
     }
     if (ending === "ly" && /[^aeiou]$/.test(stem)) {
       const base = known(`${stem}le`);
-      if (base && last(base).gpc === "le=l")
-        after(`${stem}le`, ending, base.slice(0, -1), spelled(...gpcs));
+      if (base && last(base).gpc === "le=l") after(`${stem}le`, ending, base.slice(0, -1), spelled(...gpcs));
     }
   }
   for (const [beginning, gpcs] of Object.entries(beginnings)) {

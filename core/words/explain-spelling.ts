@@ -1,6 +1,5 @@
-import { findCorrespondence, isVowel, soundsOfGrapheme } from "#core/phonics";
 import type { Accent } from "#core/phonics";
-import { accentOf, saidAlike } from "#core/phonics";
+import { accentOf, findCorrespondence, isVowel, saidAlike, soundsOfGrapheme } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
 import { split } from "./split.ts";
 import type { Unit } from "./units.ts";
@@ -65,7 +64,9 @@ interface Step {
  */
 export function explainSpelling(target: string, written: string, wanted: SpellingWanted): SpellingExplanation {
   const accent = wanted.accent ?? accentOf(undefined);
-  const letters = keyOf(written).normalize("NFD").replace(/[^a-z]/g, "");
+  const letters = keyOf(written)
+    .normalize("NFD")
+    .replace(/[^a-z]/g, "");
   const readings = split(target, { lexicon: wanted.lexicon, accent });
   let best: { step: Step; units: readonly Unit[] } | undefined;
   for (const { units } of readings) {
@@ -129,10 +130,23 @@ function lay(units: readonly Unit[], form: Form, accent: Accent): Step | undefin
     for (let j = 0; j <= letters.length; j++) {
       const here = grid[i]?.[j];
       if (!here) continue;
-      if (j < letters.length) put({ i, j: j + 1, cost: here.cost + PUT_IN + 0.01, putIn: form.split === j ? `${letters[j]}_e` : letters.charAt(j), from: here });
+      if (j < letters.length)
+        put({
+          i,
+          j: j + 1,
+          cost: here.cost + PUT_IN + 0.01,
+          putIn: form.split === j ? `${letters[j]}_e` : letters.charAt(j),
+          from: here,
+        });
       const unit = units[i];
       if (!unit) continue;
-      put({ i: i + 1, j, cost: here.cost + COSTS.missing, unit: { unit, outcome: "missing", written: "" }, from: here });
+      put({
+        i: i + 1,
+        j,
+        cost: here.cost + COSTS.missing,
+        unit: { unit, outcome: "missing", written: "" },
+        from: here,
+      });
       for (let size = 1; size <= MOST_TOGETHER && j + size <= letters.length; size++) {
         const judged = judge({ unit, after: units[i + 1] }, form, { j, size, accent });
         if (!judged) continue;
@@ -153,18 +167,33 @@ interface Piece {
   readonly accent: Accent;
 }
 
-function judge({ unit, after }: { unit: Unit; after: Unit | undefined }, form: Form, { j, size, accent }: Piece): UnitSpelled | undefined {
+function judge(
+  { unit, after }: { unit: Unit; after: Unit | undefined },
+  form: Form,
+  { j, size, accent }: Piece,
+): UnitSpelled | undefined {
   const { letters, split: splitAt } = form;
   const text = letters.slice(j, j + size);
   const inside = splitAt >= j && splitAt < j + size;
   if (inside && size > 1) return undefined;
   const written = inside ? `${text}_e` : text;
   if (written === unit.grapheme) return { unit, outcome: "right", written };
-  if (spells(written, unit, accent) && fits(written, unit, letters.slice(j + size), after)) return { unit, outcome: "plausible", written };
+  if (spells(written, unit, accent) && fits(written, unit, letters.slice(j + size), after))
+    return { unit, outcome: "plausible", written };
   if (size > 2 || inside) return inside ? { unit, outcome: "implausible", written } : undefined;
-  if (mirrors[written] === unit.grapheme) return { unit, outcome: "implausible", written, reversed: unit.grapheme === "b" || unit.grapheme === "d" ? "b/d" : "p/q" };
+  if (mirrors[written] === unit.grapheme)
+    return {
+      unit,
+      outcome: "implausible",
+      written,
+      reversed: unit.grapheme === "b" || unit.grapheme === "d" ? "b/d" : "p/q",
+    };
   const vowels = isVowel(unit.sound) === /^[aeiouy]+$/.test(written);
-  return vowels ? { unit, outcome: "implausible", written } : size === 1 ? { unit, outcome: "implausible", written } : undefined;
+  return vowels
+    ? { unit, outcome: "implausible", written }
+    : size === 1
+      ? { unit, outcome: "implausible", written }
+      : undefined;
 }
 
 /**
@@ -172,7 +201,9 @@ function judge({ unit, after }: { unit: Unit; after: Unit | undefined }, form: F
  * spelling of *ship*.
  */
 const curious = new Set(
-  "s=sh e=i a=ar u=i o=i a=e u=e ie=e ai=e ay=e eo=e o=wu oe=u oo=u ai=a ch=sh t=ch a=i ea=ai ei=i s=zh u=w i=y o=uu".split(" "),
+  "s=sh e=i a=ar u=i o=i a=e u=e ie=e ai=e ay=e eo=e o=wu oe=u oo=u ai=a ch=sh t=ch a=i ea=ai ei=i s=zh u=w i=y o=uu".split(
+    " ",
+  ),
 );
 
 /** True when the letters spell the unit's sound in some word, or a sound that is the same in this accent. */
@@ -188,7 +219,13 @@ function spells(written: string, unit: Unit, accent: Accent): boolean {
   if (unit.sound === "yoo" && soundsOfGrapheme(grapheme).some((entry) => entry.sound === "oo")) return true;
   if (unit.gpc === "le=l" && /^(el|il|al|ol|ul)$/.test(grapheme)) return true;
   return soundsOfGrapheme(grapheme).some(
-    (entry) => !curious.has(entry.gpc) && saidAlike(accent, { sound: entry.sound, grapheme }, { sound: unit.sound, grapheme: unit.grapheme, bath: unit.bath }),
+    (entry) =>
+      !curious.has(entry.gpc) &&
+      saidAlike(
+        accent,
+        { sound: entry.sound, grapheme },
+        { sound: unit.sound, grapheme: unit.grapheme, bath: unit.bath },
+      ),
   );
 }
 
@@ -206,7 +243,11 @@ function fits(written: string, unit: Unit, rest: string, after: Unit | undefined
 }
 
 /** Every unit with the letters that stand at its place; those that changed places do not spell their sounds. */
-function inOtherOrder(units: readonly Unit[], letters: string, order: readonly [number, number]): readonly UnitSpelled[] {
+function inOtherOrder(
+  units: readonly Unit[],
+  letters: string,
+  order: readonly [number, number],
+): readonly UnitSpelled[] {
   let at = 0;
   return units.map((unit, i) => {
     const written = letters.slice(at, at + unit.grapheme.length);

@@ -50,7 +50,11 @@ const mirrors: Record<string, readonly string[]> = { b: ["d"], d: ["b"], p: ["kw
  * *queen*). Of all readings of both the pair that differs least is taken, so that a sound spelled as it was heard is no
  * error. Any text is taken; an empty answer leaves every unit out.
  */
-export function explain(target: string, said: string, { lexicon, accent = accentOf(undefined) }: ExplainWanted): Explanation {
+export function explain(
+  target: string,
+  said: string,
+  { lexicon, accent = accentOf(undefined) }: ExplainWanted,
+): Explanation {
   const readings = split(target, { lexicon, accent });
   const first = readings[0]?.units ?? [];
   const same = keyOf(target.trim()) === keyOf(said.trim());
@@ -62,7 +66,8 @@ export function explain(target: string, said: string, { lexicon, accent = accent
     for (const hearing of heard.length > 0 ? heard : [{ phonemes: [], cost: 0 }]) {
       const { matches, cost } = lay(wanted, hearing.phonemes, accent);
       const total = cost + hearing.cost + rank * 0.05;
-      if (!best || total < best.total - 1e-9) best = { units: reading.units, wanted, heard: hearing.phonemes, matches, total };
+      if (!best || total < best.total - 1e-9)
+        best = { units: reading.units, wanted, heard: hearing.phonemes, matches, total };
     }
   }
   const turned = readings.map(({ units }) => ({ units, pair: changedPlaces(units, said) })).find(({ pair }) => pair);
@@ -113,7 +118,9 @@ function told(target: string, said: string, laid: Laid, lexicon: Lexicon): Expla
     const unit = match.target === undefined ? undefined : wanted[match.target]?.unit;
     const sound = match.said === undefined ? undefined : heard[match.said]?.sound;
     if (unit === undefined) {
-      const split = matches.find((one) => one.target !== undefined && wanted[one.target]?.unit === lastUnit && one.kind !== "same");
+      const split = matches.find(
+        (one) => one.target !== undefined && wanted[one.target]?.unit === lastUnit && one.kind !== "same",
+      );
       if (split && sound && joinsUnit(matches, match, { wanted, unit: lastUnit })) instead[lastUnit]?.push(sound);
       else if (sound) putIn.push({ sound, before: lastUnit + 1 });
       continue;
@@ -148,17 +155,26 @@ function told(target: string, said: string, laid: Laid, lexicon: Lexicon): Expla
     clusterReduced: found.some((one, at) => one.outcome === "left out" && inCluster(units, at)),
     where: right ? "nothing" : vowels && consonants ? "both" : vowels ? "vowel" : "consonant",
     realWord: !right && lexicon.find(said.trim()).length > 0,
-    reversed: [...new Set(found.flatMap(({ unit, outcome: kind, heard: sounds }) => (kind === "other" ? mirrorOf(unit, sounds) : [])))],
+    reversed: [
+      ...new Set(
+        found.flatMap(({ unit, outcome: kind, heard: sounds }) => (kind === "other" ? mirrorOf(unit, sounds) : [])),
+      ),
+    ],
     backwards: !right && plain(said).length > 1 && [...plain(said)].reverse().join("") === plain(target),
     cost: right ? 0 : laid.total,
   };
 }
 
 /** A sound put in right after a unit that was exchanged belongs to what was said in its place (*ks* for *s*). */
-function joinsUnit(matches: readonly Match[], put: Match, { wanted, unit }: { wanted: readonly Phoneme[]; unit: number }): boolean {
+function joinsUnit(
+  matches: readonly Match[],
+  put: Match,
+  { wanted, unit }: { wanted: readonly Phoneme[]; unit: number },
+): boolean {
   const at = matches.indexOf(put);
   const before = matches[at - 1];
-  if (!before || before.kind !== "other" || before.target === undefined || wanted[before.target]?.unit !== unit) return false;
+  if (!before || before.kind !== "other" || before.target === undefined || wanted[before.target]?.unit !== unit)
+    return false;
   return isVowel(wanted[before.target]?.sound ?? "") === false;
 }
 

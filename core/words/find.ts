@@ -119,7 +119,8 @@ export function findWords(wanted: FindWanted): readonly Word[] {
       }
     }
     const facts = index.facts[at];
-    if (!fits || !facts || (codes.length > 0 && has < 0) || !obeys(facts, wanted) || avoidWords.has(facts.word.text)) continue;
+    if (!fits || !facts || (codes.length > 0 && has < 0) || !obeys(facts, wanted) || avoidWords.has(facts.word.text))
+      continue;
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     found.push({ facts, has, rank: facts.ease + state / 2 ** 32 });
   }
@@ -141,7 +142,8 @@ function shapeOfWord(word: Word): string {
 function obeys({ word, syllables }: Facts, wanted: FindWanted): boolean {
   if (wanted.band !== undefined && word.band > wanted.band) return false;
   if (wanted.syllables !== undefined) {
-    const [least, most] = typeof wanted.syllables === "number" ? [wanted.syllables, wanted.syllables] : wanted.syllables;
+    const [least, most] =
+      typeof wanted.syllables === "number" ? [wanted.syllables, wanted.syllables] : wanted.syllables;
     if (syllables < least || syllables > most) return false;
   }
   if (wanted.place !== undefined && wanted.place !== "balanced" && wanted.target !== undefined) {

@@ -40,7 +40,13 @@ function scoreWords(gold: readonly GoldWord[]) {
         if (units[at]?.gpc !== gpc) wrongSounds.push(`${word}: ${units[at]?.gpc}, not ${gpc}`);
       });
   }
-  return { wrongSplits, wrongSounds, asked, splits: 1 - wrongSplits.length / gold.length, sounds: 1 - wrongSounds.length / Math.max(1, asked) };
+  return {
+    wrongSplits,
+    wrongSounds,
+    asked,
+    splits: 1 - wrongSplits.length / gold.length,
+    sounds: 1 - wrongSounds.length / Math.max(1, asked),
+  };
 }
 
 /** What the engine says of a misread, in the notation of the gold file. */
@@ -66,7 +72,11 @@ function spelling(target: string, written: string): string {
   return [
     ...(told.heardWell ? ["heard"] : []),
     ...told.units.flatMap(({ unit, outcome, written: letters, reversed }) =>
-      outcome === "right" ? [] : outcome === "missing" ? [`-${unit.gpc}`] : [`${unit.gpc}${outcome === "plausible" ? ":" : "!"}${letters}${reversed ? "/" : ""}`],
+      outcome === "right"
+        ? []
+        : outcome === "missing"
+          ? [`-${unit.gpc}`]
+          : [`${unit.gpc}${outcome === "plausible" ? ":" : "!"}${letters}${reversed ? "/" : ""}`],
     ),
     ...told.putIn.map(({ letters }) => `+${letters}`),
   ].join(" ");

@@ -11,6 +11,7 @@ export * from "./lexicon.ts";
 export * from "./made-up.ts";
 export * from "./notation.ts";
 export * from "./rules.ts";
+export * from "./sentences.ts";
 export * from "./shape.ts";
 export * from "./sounding.ts";
 export * from "./split.ts";

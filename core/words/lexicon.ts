@@ -114,7 +114,8 @@ export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
   if (own.length === 0) return lexicon;
   const ownKeys = new Map<string, Word[]>();
   for (const word of own) ownKeys.set(keyOf(word.text), [...(ownKeys.get(keyOf(word.text)) ?? []), word]);
-  const same = (one: Word, other: Word) => one.units.map((unit) => unit.gpc).join(" ") === other.units.map((unit) => unit.gpc).join(" ");
+  const same = (one: Word, other: Word) =>
+    one.units.map((unit) => unit.gpc).join(" ") === other.units.map((unit) => unit.gpc).join(" ");
   const all = lexicon.words.flatMap((word) => {
     const mine = ownKeys.get(keyOf(word.text));
     const readings = lexicon.find(word.text);

@@ -78,7 +78,8 @@ export function candidates(seed: number): readonly (readonly Unit[])[] {
   const begin = ["", ...onsets.split(" ")];
   const codas = shortCodas.split(" ");
   for (const onset of begin) {
-    for (const vowel of shortVowels.split(" ")) for (const coda of codas) if (fits(onset, vowel, coda)) found.push(unitsOf(onset, vowel, coda));
+    for (const vowel of shortVowels.split(" "))
+      for (const coda of codas) if (fits(onset, vowel, coda)) found.push(unitsOf(onset, vowel, coda));
     for (const row of longRows.trim().split("\n")) {
       const [vowel = "", ends = ""] = row.split(": ");
       for (const coda of ends.split(" ")) if (fits(onset, vowel, coda)) found.push(unitsOf(onset, vowel, coda));
@@ -98,9 +99,20 @@ function longer(seed: number): readonly (readonly Unit[])[] {
   for (let i = 0; i < 6000; i++) {
     const [onset, vowel, second] = [pick(single), pick(vowels), pick(vowels)];
     const ends = pick(["b", "d", "g", "m", "n", "p", "t", "ck", "sh"]);
-    if (i % 3 === 0) made.push(unitsOf(onset, vowel, pick(["b", "d", "g", "m", "n", "p", "t", "l", "x"]), pick(single), second, ends));
+    if (i % 3 === 0)
+      made.push(
+        unitsOf(onset, vowel, pick(["b", "d", "g", "m", "n", "p", "t", "l", "x"]), pick(single), second, ends),
+      );
     else if (i % 3 === 1) made.push(unitsOf(onset, vowel, pick(double), "er=schwa"));
-    else made.push(unitsOf(pick([...single, "s+n", "g+r", "b+l", "t+r", "f+l"]), vowel, pick([...double, "m+b", "m+p", "n+d", "ck"]), "le"));
+    else
+      made.push(
+        unitsOf(
+          pick([...single, "s+n", "g+r", "b+l", "t+r", "f+l"]),
+          vowel,
+          pick([...double, "m+b", "m+p", "n+d", "ck"]),
+          "le",
+        ),
+      );
   }
   return made;
 }
@@ -128,7 +140,15 @@ export interface MadeUpWanted {
 }
 
 /** Made-up words that these children can sound out, short ones first; fewer than asked when there are no more. */
-export function findMadeUp({ madeUp, known, target, shape, avoid = [], count, seed }: MadeUpWanted): readonly MadeUp[] {
+export function findMadeUp({
+  madeUp,
+  known,
+  target,
+  shape,
+  avoid = [],
+  count,
+  seed,
+}: MadeUpWanted): readonly MadeUp[] {
   const readable = new Set(target === undefined ? known : [...known, target]);
   const not = new Set(avoid.map((text) => text.toLowerCase()));
   const fitting = madeUp.filter(

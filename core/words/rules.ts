@@ -36,7 +36,19 @@ function surrounding(padded: string, at: number, [before, after]: readonly [numb
   return `${before}${padded.slice(at - before, at)}|${padded.slice(at, at + after)}`;
 }
 
-const kinds: Record<string, string> = { a: "V", i: "V", o: "V", u: "V", e: "e", y: "y", w: "w", r: "r", h: "h", l: "l", _: "_" };
+const kinds: Record<string, string> = {
+  a: "V",
+  i: "V",
+  o: "V",
+  u: "V",
+  e: "e",
+  y: "y",
+  w: "w",
+  r: "r",
+  h: "h",
+  l: "l",
+  _: "_",
+};
 
 function kindsAfter(padded: string, at: number): string {
   const kind = (i: number) => kinds[padded.charAt(i)] ?? "C";
@@ -169,7 +181,12 @@ function grow(path: Path, { letters, padded, habits }: Ground, grown: Path[]): v
     if (AFTER_VOWEL.test(unit.gpc) && !path.units.some((before) => isVowel(before.sound))) continue;
     any = true;
     const open = path.open === "consonant" ? "e" : closing !== "" ? "consonant" : "no";
-    const habit = closing !== "" && SPLIT_WORD.test(letters) ? SPLIT_BONUS : unit.grapheme === "e" && at === letters.length ? LATE_E : 0;
+    const habit =
+      closing !== "" && SPLIT_WORD.test(letters)
+        ? SPLIT_BONUS
+        : unit.grapheme === "e" && at === letters.length
+          ? LATE_E
+          : 0;
     grown.push({ at, units: [...path.units, unit], score: path.score + Math.log(chance) + habit, open });
   }
   if (!any && path.open === "no") {

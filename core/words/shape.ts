@@ -42,7 +42,11 @@ const short = new Set(["a", "e", "i", "o", "u", "uu"]);
  * The unit at which each syllable begins; the first is 0. Joints of the word (base and ending, two words in one) and
  * the usual rules decide: a stressed short vowel keeps one consonant (*riv-er*), a long one lets it go (*ti-ger*).
  */
-export function syllableStarts(units: readonly Unit[], stressed = -1, joints: readonly number[] = []): readonly number[] {
+export function syllableStarts(
+  units: readonly Unit[],
+  stressed = -1,
+  joints: readonly number[] = [],
+): readonly number[] {
   const nuclei = units.flatMap((_, at) => (isNucleus(units, at) ? [at] : []));
   const starts = [0];
   for (let i = 1; i < nuclei.length; i++) {
@@ -67,7 +71,8 @@ function breakBetween(units: readonly Unit[], { from, to, stressed, joints }: Ga
   if (units[to]?.gpc === "le=l") return doubledLetter(between[between.length - 1]) ? to : to - 1;
   if (between.length === 1) {
     const only = between[0];
-    if (doubledLetter(only) || only?.grapheme === "ck" || only?.grapheme === "x" || only?.grapheme === "ng") return to;
+    if (doubledLetter(only) || only?.grapheme === "ck" || only?.grapheme === "x" || only?.grapheme === "ng")
+      return to;
     const before = units[from];
     return before !== undefined && short.has(before.sound) && (stressed === from || stressed < 0) ? to : from + 1;
   }

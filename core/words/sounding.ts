@@ -27,7 +27,12 @@ const joints: Record<string, readonly string[]> = {
 /** The phonemes of units in order; a joint pair gives two, *le* and other weak endings one. */
 export function phonemesOf(units: readonly Unit[]): readonly Phoneme[] {
   return units.flatMap(({ sound, grapheme, bath }, unit) =>
-    (joints[sound] ?? (sound === "" ? [] : [sound])).map((one) => ({ sound: one, grapheme, unit, bath: bath === true })),
+    (joints[sound] ?? (sound === "" ? [] : [sound])).map((one) => ({
+      sound: one,
+      grapheme,
+      unit,
+      bath: bath === true,
+    })),
   );
 }
 
@@ -56,7 +61,11 @@ export function hearings(letters: string, lexicon: Lexicon): readonly Hearing[] 
     cost: Math.min(1.2, -Math.log(Math.max(confidence, 1e-3)) * SURPRISE) + (onlyWeak(units) ? 0.3 : 0),
     word: false,
   }));
-  const plainly = likely.map(({ units }) => ({ phonemes: phonemesOf(units.map(atItsPlainest)), cost: PLAINLY, word: false }));
+  const plainly = likely.map(({ units }) => ({
+    phonemes: phonemesOf(units.map(atItsPlainest)),
+    cost: PLAINLY,
+    word: false,
+  }));
   return [...found, ...plainly];
 }
 
@@ -106,7 +115,11 @@ function alike(accent: Accent, one: Phoneme, other: Phoneme): boolean {
 /** Weak vowels are said in many ways: taking one for another short vowel costs little and is no error. */
 function weakened(one: Phoneme, other: Phoneme): boolean {
   const loose = new Set(["schwa", "e", "i", "u", "a", "o", "uu"]);
-  return (one.sound === "schwa" || other.sound === "schwa") && (loose.has(one.sound) || one.sound === "er") && (loose.has(other.sound) || other.sound === "er");
+  return (
+    (one.sound === "schwa" || other.sound === "schwa") &&
+    (loose.has(one.sound) || one.sound === "er") &&
+    (loose.has(other.sound) || other.sound === "er")
+  );
 }
 
 function exchange(accent: Accent, one: Phoneme, other: Phoneme): number {
@@ -124,7 +137,11 @@ const SWAP = 1.3;
  * Lays what was said against what should have been said, phoneme by phoneme, at the least cost: exchanged, left out,
  * put in, or two neighbours (or the two around a vowel) swapped.
  */
-export function lay(target: readonly Phoneme[], said: readonly Phoneme[], accent: Accent): { matches: readonly Match[]; cost: number } {
+export function lay(
+  target: readonly Phoneme[],
+  said: readonly Phoneme[],
+  accent: Accent,
+): { matches: readonly Match[]; cost: number } {
   const [n, m] = [target.length, said.length];
   type Cell = { cost: number; from: [number, number]; steps: readonly Match[] };
   const cells: Cell[][] = Array.from({ length: n + 1 }, () => []);
@@ -142,7 +159,10 @@ export function lay(target: readonly Phoneme[], said: readonly Phoneme[], accent
         from(i - 1, j - 1, cost, [{ target: i - 1, said: j - 1, kind: cost <= 0.1 ? "same" : "other" }]);
         swaps(target, said, { i, j, accent }, from);
       }
-      if (t) from(i - 1, j, t.sound === "y" && target[i]?.sound === "oo" ? GAP - 0.3 : GAP, [{ target: i - 1, kind: "left out" }]);
+      if (t)
+        from(i - 1, j, t.sound === "y" && target[i]?.sound === "oo" ? GAP - 0.3 : GAP, [
+          { target: i - 1, kind: "left out" },
+        ]);
       if (s) from(i, j - 1, GAP, [{ said: j - 1, kind: "put in" }]);
       options.sort((one, other) => one.cost - other.cost);
       if (options[0]) cells[i]?.push(options[0]);

@@ -58,6 +58,29 @@ const MOST_LETTERS = 60;
  * @example split("smiled", { lexicon })[0].units.map((unit) => unit.gpc) // s=s m=m i_e=igh l=l d=d
  */
 export function split(word: string, { lexicon, accent = accentOf(undefined) }: SplitWanted): readonly Reading[] {
+  const kept = keptOf(lexicon);
+  const key = `${accent.bath}${word}`;
+  const known = kept.get(key);
+  if (known) return known;
+  const readings = splitAnew(word, lexicon, accent);
+  if (kept.size >= MOST_KEPT) kept.clear();
+  kept.set(key, readings);
+  return readings;
+}
+
+/** Words come again and again in a text and while it is typed: their readings are kept a lexicon, up to a limit. */
+const MOST_KEPT = 20_000;
+const keptReadings = new WeakMap<Lexicon, Map<string, readonly Reading[]>>();
+
+function keptOf(lexicon: Lexicon): Map<string, readonly Reading[]> {
+  const known = keptReadings.get(lexicon);
+  if (known) return known;
+  const made = new Map<string, readonly Reading[]>();
+  keptReadings.set(lexicon, made);
+  return made;
+}
+
+function splitAnew(word: string, lexicon: Lexicon, accent: Accent): readonly Reading[] {
   const { letters, places } = lettersOf(word);
   const found = readingsOf(letters, lexicon);
   return found.map((one) => toReading(one, { letters, places, accent, lexicon }));
@@ -197,8 +220,12 @@ interface Context {
 }
 
 function toReading(found: Found, { letters, places, accent, lexicon }: Context): Reading {
-  const spoken = /['-]/.test(letters) ? [...letters].flatMap((letter, at) => (/['-]/.test(letter) ? [] : [at])) : undefined;
-  const positions = positionsOf(found.units).map((here) => here.map((at) => places[spoken ? (spoken[at] ?? 0) : at] ?? 0));
+  const spoken = /['-]/.test(letters)
+    ? [...letters].flatMap((letter, at) => (/['-]/.test(letter) ? [] : [at]))
+    : undefined;
+  const positions = positionsOf(found.units).map((here) =>
+    here.map((at) => places[spoken ? (spoken[at] ?? 0) : at] ?? 0),
+  );
   const units = found.units.map((unit, i) => {
     const said = unit.bath && accent.bath === "ar" ? { ...unit, gpc: `${unit.grapheme}=ar`, sound: "ar" } : unit;
     return { ...said, at: positions[i] ?? [] };

@@ -4,8 +4,29 @@ import { type Correspondence, correspondences, rareCorrespondences } from "#core
 type Heard = readonly (readonly [phones: string, cost: number])[];
 
 const consonants: Record<string, string> = {
-  b: "B", d: "D", f: "F", g: "G", h: "HH", j: "JH", k: "K", m: "M", n: "N", ng: "NG", p: "P", r: "R", s: "S",
-  t: "T", v: "V", w: "W", y: "Y", z: "Z", sh: "SH", zh: "ZH", ch: "CH", th: "TH", dh: "DH",
+  b: "B",
+  d: "D",
+  f: "F",
+  g: "G",
+  h: "HH",
+  j: "JH",
+  k: "K",
+  m: "M",
+  n: "N",
+  ng: "NG",
+  p: "P",
+  r: "R",
+  s: "S",
+  t: "T",
+  v: "V",
+  w: "W",
+  y: "Y",
+  z: "Z",
+  sh: "SH",
+  zh: "ZH",
+  ch: "CH",
+  th: "TH",
+  dh: "DH",
 };
 const weak = ["AH0", "IH0"];
 const cheap = (...phones: string[]): Heard => phones.map((phone) => [phone, 0] as const);
@@ -21,7 +42,11 @@ function vowelHeard(grapheme: string, sound: string): Heard {
     case "e":
       return [...cheap(...any("EH")), ...(grapheme === "e" ? dear(0.6, ...weak) : dear(2, "IH1", "AE1"))];
     case "i":
-      return [...cheap(...any("IH")), ...dear(0.4, "AH0"), ...(grapheme === "i" ? dear(2.5, "IY0", "IY1", "IY2") : [])];
+      return [
+        ...cheap(...any("IH")),
+        ...dear(0.4, "AH0"),
+        ...(grapheme === "i" ? dear(2.5, "IY0", "IY1", "IY2") : []),
+      ];
     case "o":
       return [...cheap(...any("AA"), ...any("AO")), ...dear(2, "AH1", "AH2")];
     case "u":
@@ -35,7 +60,7 @@ function vowelHeard(grapheme: string, sound: string): Heard {
     case "igh":
       return cheap(...any("AY"));
     case "oa":
-      return [...cheap(...any("OW")), ...dear(2, "AO1", "AH0")];
+      return [...cheap(...any("OW")), ...(grapheme === "o" ? dear(2, "AO1", "AH0") : [])];
     case "oo":
       return [...cheap(...any("UW")), ...dear(1.5, "UH1")];
     case "yoo":
@@ -68,7 +93,8 @@ function vowelHeard(grapheme: string, sound: string): Heard {
         ...dear(0.5, "ER1", "Y ER1", "AO1 R", "Y ER0"),
       ];
     case "schwa":
-      if (/r/.test(grapheme)) return [...cheap("ER0"), ...dear(0.3, "Y ER0"), ...dear(1.5, "AO0 R", "AA0 R", "ER2", "AO2 R", "AA2 R")];
+      if (/r/.test(grapheme))
+        return [...cheap("ER0"), ...dear(0.3, "Y ER0"), ...dear(1.5, "AO0 R", "AA0 R", "ER2", "AO2 R", "AA2 R")];
       return [
         ...(single ? dear(grapheme === "i" || grapheme === "y" ? 0.8 : 0.2, "AH0") : cheap("AH0")),
         ...dear(grapheme === "a" || grapheme === "o" || !single ? 0.6 : 1.2, "IH0", "UH0"),
@@ -136,7 +162,21 @@ export interface Aligned {
   readonly cost: number;
 }
 
-const rare = new Set(["h=w", "lk=k", "u=w", "al=l", "el=l", "il=l", "a=e", "u=i", "o=i", "u=e", "ie=e", "ai=a", "oa=or"]);
+const rare = new Set([
+  "h=w",
+  "lk=k",
+  "u=w",
+  "al=l",
+  "el=l",
+  "il=l",
+  "a=e",
+  "u=i",
+  "o=i",
+  "u=e",
+  "ie=e",
+  "ai=a",
+  "oa=or",
+]);
 
 function pieces(): Map<string, Piece[]> {
   const found = new Map<string, Piece[]>();
@@ -149,7 +189,8 @@ function pieces(): Map<string, Piece[]> {
   for (const entry of [...correspondences, ...rareCorrespondences]) {
     if (["al=l", "el=l", "il=l"].includes(entry.gpc)) continue;
     for (const [phones, cost] of heard(entry)) {
-      const extra = entry.gpc === "st=s" || entry.gpc === "e=i" ? 3 : seldom.has(entry) ? 2 : rare.has(entry.gpc) ? 1.5 : 0;
+      const extra =
+        entry.gpc === "st=s" || entry.gpc === "e=i" ? 3 : seldom.has(entry) ? 2 : rare.has(entry.gpc) ? 1.5 : 0;
       add({ grapheme: entry.grapheme, gpc: entry.gpc, phones: phones.split(" "), cost: cost + extra });
     }
   }
@@ -183,7 +224,11 @@ function candidates(letters: string, at: number): Piece[] {
   return found;
 }
 
-function run(letters: string, phones: readonly string[], forced?: { at: number; grapheme: string }): Aligned | undefined {
+function run(
+  letters: string,
+  phones: readonly string[],
+  forced?: { at: number; grapheme: string },
+): Aligned | undefined {
   type Cell = { cost: number; from?: { i: number; j: number; piece: Piece } };
   const cells: (Cell | undefined)[][] = Array.from({ length: letters.length + 1 }, () => []);
   cells[0]![0] = { cost: 0 };
@@ -257,4 +302,3 @@ function variants(phones: readonly string[]): (readonly string[])[] {
   });
   return found;
 }
-

@@ -30,7 +30,9 @@ interface Entry {
 }
 
 /** A word written `tow+path` in the list is two words joined, whether the open data has it or not. */
-const forced = new Map([...listed("children.txt")].flatMap((word) => (word.includes("+") ? [[word.replace("+", ""), word] as const] : [])));
+const forced = new Map(
+  [...listed("children.txt")].flatMap((word) => (word.includes("+") ? [[word.replace("+", ""), word] as const] : [])),
+);
 /** Words that the frequency data writes with a capital are mostly names: they are not added on their own. */
 const names = new Set<string>();
 const children = new Set([...listed("children.txt")].map((word) => word.toLowerCase().replace(/[^a-z]/g, "")));
@@ -49,7 +51,9 @@ function readCounts(): ReadonlyMap<string, number> {
 }
 
 function stressOf(word: string, units: readonly Unit[]): number {
-  const vowels = units.flatMap((unit, at) => (isVowel(unit.sound) || unit.gpc === "le=l" || /^(id|iz)$/.test(unit.sound) ? [at] : []));
+  const vowels = units.flatMap((unit, at) =>
+    isVowel(unit.sound) || unit.gpc === "le=l" || /^(id|iz)$/.test(unit.sound) ? [at] : [],
+  );
   if (vowels.length < 2) return -1;
   for (const phones of pronunciations(word)) {
     const nuclei = phones.filter((phone) => /\d$/.test(phone));
@@ -90,7 +94,13 @@ function make(word: string): readonly Entry[] {
   if (hand)
     return hand.map((correction) => {
       const stressed = correction.stressed >= 0 ? correction.stressed : stressOf(word, correction.units);
-      return { word, units: withBath(word, correction.units, stressed), stressed, joints: correction.joints, how: "hand" };
+      return {
+        word,
+        units: withBath(word, correction.units, stressed),
+        stressed,
+        joints: correction.joints,
+        how: "hand",
+      };
     });
   if (isUnfit(word, children.has(word))) return [];
   const forcedJoin = forced.has(word) ? joinIt(word) : undefined;
@@ -106,7 +116,8 @@ function make(word: string): readonly Entry[] {
     .filter((one) => one !== undefined)
     .sort((one, other) => one.cost - other.cost)[0];
   if (!best) {
-    if (!reported.has(word)) problems.push(`${word}: ${prons.length === 0 ? "no pronunciation" : "cannot be aligned"}`);
+    if (!reported.has(word))
+      problems.push(`${word}: ${prons.length === 0 ? "no pronunciation" : "cannot be aligned"}`);
     reported.add(word);
     return [];
   }
@@ -130,11 +141,34 @@ function deriveIt(word: string): Entry | undefined {
   const baseStress = base && base.stressed >= 0 ? base.stressed + shift : -1;
   const own = stressOf(word, found.units);
   const joints = [...(base?.joints ?? []).map((at) => at + shift), found.joint];
-  return { word, units: found.units, stressed: own >= 0 ? own : baseStress, joints, how: "derived", from: found.base };
+  return {
+    word,
+    units: found.units,
+    stressed: own >= 0 ? own : baseStress,
+    joints,
+    how: "derived",
+    from: found.base,
+  };
 }
 
 /** Where the open data lacks the word or its base, only these endings are taken on trust. */
-const regular = new Set(["s", "es", "ed", "d", "ing", "ful", "less", "ness", "un", "re", "dis", "mis", "ly", "y", "er"]);
+const regular = new Set([
+  "s",
+  "es",
+  "ed",
+  "d",
+  "ing",
+  "ful",
+  "less",
+  "ness",
+  "un",
+  "re",
+  "dis",
+  "mis",
+  "ly",
+  "y",
+  "er",
+]);
 const unheard = (word: string, base: string) =>
   (children.has(word) || pronunciations(base).length === 0) &&
   (pronunciations(word).length === 0 || pronunciations(base).length === 0);
@@ -162,7 +196,9 @@ function joinIt(word: string): Entry | undefined {
 }
 
 const shortParts = new Set(["up", "in", "on", "be", "to", "by", "ox", "my", "no", "so"]);
-const fitsAsPart = (part: string) => (part.length >= 3 || shortParts.has(part)) && (children.has(part) || corrections.has(part) || /(s|er|ing|ed)$/.test(part));
+const fitsAsPart = (part: string) =>
+  (part.length >= 3 || shortParts.has(part)) &&
+  (children.has(part) || corrections.has(part) || /(s|er|ing|ed)$/.test(part));
 
 for (const word of children) entriesOf(word);
 /** Forms of listed words are added when they are used often enough: plain inflections sooner than made words. */
@@ -170,7 +206,8 @@ const LEAST_INFLECTED = 8;
 const LEAST_MADE = 30;
 const plain = /(s|ed|ing|est|ly)$/;
 const forms = [...counts].filter(
-  ([word, count]) => /^[a-z]{3,}$/.test(word) && count >= (plain.test(word) ? LEAST_INFLECTED : LEAST_MADE) && !names.has(word),
+  ([word, count]) =>
+    /^[a-z]{3,}$/.test(word) && count >= (plain.test(word) ? LEAST_INFLECTED : LEAST_MADE) && !names.has(word),
 );
 for (const [word] of forms) entriesOf(word);
 for (const word of corrections.keys()) entriesOf(word);
@@ -189,7 +226,9 @@ function written(entry: Entry): string {
   });
   const shown = corrections.get(entry.word)?.[0]?.written ?? entry.word;
   const flags = entry.how === "hand" ? "h" : "";
-  return [pieces.join(" "), bands.get(entry.word) ?? 5, flags, shown === entry.word ? "" : shown].join("|").replace(/\|+$/, "");
+  return [pieces.join(" "), bands.get(entry.word) ?? 5, flags, shown === entry.word ? "" : shown]
+    .join("|")
+    .replace(/\|+$/, "");
 }
 
 const lines = [...entries.keys()].sort().flatMap((word) => (entries.get(word) ?? []).map(written));
@@ -206,6 +245,13 @@ console.log(`${entries.size} words, ${lines.length} readings:`, kinds);
 console.log(`worth a look, because a list of swear words has them: ${profane.join(" ")}`);
 console.log(problems.join("\n"));
 if (process.argv.includes("--report")) {
-  writeFileSync("/tmp/report.txt", [...entries.values()].flat().map((e) => `${e.word}\t${e.how}\t${e.from ?? ""}\t${written(e)}`).join("\n"));
+  writeFileSync(
+    "/tmp/report.txt",
+    [...entries.values()]
+      .flat()
+      .map((e) => `${e.word}\t${e.how}\t${e.from ?? ""}\t${written(e)}`)
+      .join("\n"),
+  );
 }
-void readUnits; void splitGpc;
+void readUnits;
+void splitGpc;

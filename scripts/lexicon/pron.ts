@@ -40,7 +40,11 @@ const starts: Record<string, RegExp> = {
 
 const bare = (phones: readonly string[]) => phones.map((phone) => phone.replace(/\d/, ""));
 /** *handling* is said with or without the weak vowel of *handle*. */
-const slim = (phones: readonly string[]) => phones.join(" ").replace(/ AH L$/, " L").replace(/ AH L ([A-Z]+)( |$)/g, " L $1$2");
+const slim = (phones: readonly string[]) =>
+  phones
+    .join(" ")
+    .replace(/ AH L$/, " L")
+    .replace(/ AH L ([A-Z]+)( |$)/g, " L $1$2");
 
 /** True when the derived word sounds as its base with the ending or beginning; voiced plurals of f count. */
 export function soundsDerived(word: string, base: string, affix: string, place: "before" | "after"): boolean {

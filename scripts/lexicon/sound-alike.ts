@@ -6,17 +6,75 @@ import { phonemesOf, type Unit } from "#core/words";
  * someone have the same code. Coarser than any one accent, and meant to be.
  */
 const ours: Record<string, string> = {
-  o: "O", or: "O", ar: "O", ure: "O", u: "U", uu: "U", schwa: "U", oo: "W", yoo: "W", er: "R", ear: "H", air: "H",
-  dh: "D", th: "F", f: "F", v: "V", y: "", ng: "N", n: "N",
+  o: "O",
+  or: "O",
+  ar: "O",
+  ure: "O",
+  u: "U",
+  uu: "U",
+  schwa: "U",
+  oo: "W",
+  yoo: "W",
+  er: "R",
+  ear: "H",
+  air: "H",
+  dh: "D",
+  th: "F",
+  f: "F",
+  v: "V",
+  y: "",
+  ng: "N",
+  n: "N",
 };
 const theirs: Record<string, string> = {
-  AA: "o", AE: "a", AH: "u", AO: "or", AW: "ow", AY: "igh", B: "b", CH: "ch", D: "d", DH: "dh", EH: "e", ER: "er", EY: "ai",
-  F: "f", G: "g", HH: "h", IH: "i", IY: "ee", JH: "j", K: "k", L: "l", M: "m", N: "n", NG: "ng", OW: "oa", OY: "oi", P: "p",
-  R: "r", S: "s", SH: "sh", T: "t", TH: "th", UH: "uu", UW: "oo", V: "v", W: "w", Y: "y", Z: "z", ZH: "zh",
+  AA: "o",
+  AE: "a",
+  AH: "u",
+  AO: "or",
+  AW: "ow",
+  AY: "igh",
+  B: "b",
+  CH: "ch",
+  D: "d",
+  DH: "dh",
+  EH: "e",
+  ER: "er",
+  EY: "ai",
+  F: "f",
+  G: "g",
+  HH: "h",
+  IH: "i",
+  IY: "ee",
+  JH: "j",
+  K: "k",
+  L: "l",
+  M: "m",
+  N: "n",
+  NG: "ng",
+  OW: "oa",
+  OY: "oi",
+  P: "p",
+  R: "r",
+  S: "s",
+  SH: "sh",
+  T: "t",
+  TH: "th",
+  UH: "uu",
+  UW: "oo",
+  V: "v",
+  W: "w",
+  Y: "y",
+  Z: "z",
+  ZH: "zh",
 };
 const vowels = new Set(["AA", "AE", "AH", "AO", "AW", "AY", "EH", "ER", "EY", "IH", "IY", "OW", "OY", "UH", "UW"]);
 
-const code = (sounds: readonly string[]) => sounds.map((sound) => ours[sound] ?? sound).join(" ").replace(/\s+/g, " ").trim();
+const code = (sounds: readonly string[]) =>
+  sounds
+    .map((sound) => ours[sound] ?? sound)
+    .join(" ")
+    .replace(/\s+/g, " ")
+    .trim();
 
 /** The code of units in our notation. */
 export function codeOfUnits(units: readonly Unit[]): string {
@@ -40,6 +98,7 @@ function codesOfPhones(phones: readonly string[]): string[] {
 /** The codes of every word of the open dictionary. */
 export function codesOfRealWords(): ReadonlySet<string> {
   const found = new Set<string>();
-  for (const phones of Object.values(dictionary)) for (const one of codesOfPhones(phones.replace(/ #.*/, "").split(" "))) found.add(one);
+  for (const phones of Object.values(dictionary))
+    for (const one of codesOfPhones(phones.replace(/ #.*/, "").split(" "))) found.add(one);
   return found;
 }

@@ -14,6 +14,7 @@ import { HttpProblem } from "./problem.ts";
 import { sessionRoutes } from "./sessions.ts";
 import { sharedRoutes } from "./shared.ts";
 import { todayRoutes } from "./today.ts";
+import { wordRoutes } from "./words.ts";
 
 export interface AppWanted extends House {
   readonly log: Logger;
@@ -43,8 +44,9 @@ export function buildApp(wanted: AppWanted): Express {
     }),
   );
   app.use(onlyFromHere, logged(log), compression());
-  app.use("/api", (_request, response, next) => {
-    response.setHeader("Cache-Control", "no-store");
+  app.use("/api", (request, response, next) => {
+    // The lexicon says nothing about anyone and is large: a browser may keep it and ask whether it is still the same.
+    response.setHeader("Cache-Control", request.path === "/lexicon" ? "private, no-cache" : "no-store");
     next();
   });
   app.use("/api", express.json({ limit: MOST_BODY }));
@@ -56,6 +58,7 @@ export function buildApp(wanted: AppWanted): Express {
     sessionRoutes,
     sharedRoutes,
     todayRoutes,
+    wordRoutes,
   ]) {
     app.use(routes(wanted));
   }

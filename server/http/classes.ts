@@ -53,14 +53,14 @@ export function classRoutes({ db, now }: House): Router {
   const router = Router();
 
   serve(router, getSchool, async () => ({
-    name: await store.schoolName(db),
+    ...(await store.schoolSettings(db)),
     today: dayOf(now()),
     classes: await store.listClasses(db),
     orders: await store.listOrders(db),
   }));
 
   serve(router, nameSchool, async ({ body }) => {
-    await store.setSchoolName(db, body.name);
+    await store.setSchool(db, { name: body.name });
     return { done: true as const };
   });
 

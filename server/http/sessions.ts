@@ -2,7 +2,6 @@ import { createHash, randomBytes } from "node:crypto";
 import { Router } from "express";
 import {
   editSession,
-  getBank,
   getSession,
   listSessions,
   planNewSession,
@@ -16,12 +15,12 @@ import {
 } from "#contract";
 import { findCorrespondence } from "#core/phonics";
 import { planSession, practiceWords, type SessionPlan } from "#core/plans";
-import type { Word } from "#core/words";
+import type { Lexicon } from "#core/words";
 import { type GroupGround, groundOf } from "../store/gaps.ts";
-import { toBank } from "../store/ground.ts";
 import { findGroup, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import * as store from "../store/sessions.ts";
+import { schoolLexicon } from "../store/splits.ts";
 import { dayOf, refuseFuture } from "./clock.ts";
 import { mustGroup } from "./groups.ts";
 import type { House } from "./house.ts";
@@ -76,29 +75,29 @@ const ENOUGH_WORDS = 8;
  * The plan's target when none is asked for: the first of the group's targets that some member still needs and
  * that has enough words all can read; where none has, the one with most.
  */
-function nextTarget(targets: readonly string[], ground: GroupGround, words: readonly Word[]): string | undefined {
+function nextTarget(targets: readonly string[], ground: GroupGround, lexicon: Lexicon): string | undefined {
   const needed = targets.filter((gpc) => ground.needed.includes(gpc));
   const open = needed.length > 0 ? needed : targets.length > 0 ? targets : ground.needed;
   const known = new Set(ground.known);
-  const counted = open.map((gpc) => ({ gpc, count: practiceWords(words, known, gpc).length }));
+  const counted = open.map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length }));
   const most = [...counted].sort((one, other) => other.count - one.count)[0];
   return (counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
 }
 
 export function sessionRoutes({ db, ground: shipped, now }: House): Router {
   const router = Router();
-  const bank = toBank(shipped);
 
   async function fill(childIds: readonly string[], targets: readonly string[], wish: string | null, seed: number) {
     const ground = await groundOf(db, childIds, dayOf(now()));
-    const target = wish ?? nextTarget(targets, ground, shipped.words);
+    const lexicon = await schoolLexicon(db, shipped.lexicon);
+    const target = wish ?? nextTarget(targets, ground, lexicon);
     if (!target) throw unfit("This group has no target yet. Choose at least one spelling for it first.");
     if (!findCorrespondence(target)) throw unfit(`${target} is not a spelling this tool knows.`);
     const plan: SessionPlan = planSession({
       known: new Set(ground.known),
       target,
       revisit: [...targets.filter((gpc) => ground.known.includes(gpc)), ...ground.unsteady],
-      words: shipped.words,
+      lexicon,
       sentences: shipped.sentences,
       exceptionWords: ground.wholes,
       seed,
@@ -126,8 +125,6 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
     }
     return viewSession(db, id);
   }
-
-  serve(router, getBank, () => bank);
 
   serve(router, listSessions, async ({ query }) => {
     const rows = await store.listSessionRows(db, query.groupId);

@@ -93,11 +93,14 @@ export async function deleteOrder(db: Db, id: string): Promise<void> {
   await db.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
 }
 
-export async function schoolName(db: Db): Promise<string> {
+export async function schoolSettings(db: Db): Promise<{ name: string; accent: string }> {
   const rows = await db.select().from(t.school);
-  return rows[0]?.name ?? "";
+  return { name: rows[0]?.name ?? "", accent: rows[0]?.accent ?? "neutral" };
 }
 
-export async function setSchoolName(db: Db, name: string): Promise<void> {
-  await db.insert(t.school).values({ id: 1, name }).onConflictDoUpdate({ target: t.school.id, set: { name } });
+export async function setSchool(db: Db, change: { name?: string; accent?: string }): Promise<void> {
+  await db
+    .insert(t.school)
+    .values({ id: 1, name: "", ...change })
+    .onConflictDoUpdate({ target: t.school.id, set: change });
 }

@@ -1,4 +1,4 @@
-import type { AnswerBody, ClassView, Gaps, OrderBody } from "#contract";
+import type { AnswerBody, CanRead, ClassView, Gaps, OrderBody } from "#contract";
 import { type GivenAnswer, standing } from "#core/checks";
 import { canRead, childRow, codeOf, type Standing } from "#core/mastery";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
@@ -146,4 +146,26 @@ export async function groundOf(db: Db, childIds: readonly string[], today: strin
       .filter((index) => someone(index, (one) => one.last !== null && !canRead(one)))
       .map((index) => gpcs[index] as string),
   };
+}
+
+/** What a class has been taught so far; nothing when it has no such class. */
+export async function taughtToClass(db: Db, classId: string): Promise<Taught> {
+  return (await taughtByClass(db)).get(classId) ?? taughtOf({ stepId: null } as ClassView);
+}
+
+/** What each of the children can read at sight or with work: last time right; by name. */
+export async function readersOf(db: Db, childIds: readonly string[], today: string): Promise<CanRead[]> {
+  const children = await findChildren(db, childIds);
+  const taught = await taughtByClass(db);
+  const answers = byChild(await answersOfChildren(db, childIds));
+  return children
+    .map((child) => {
+      const mine = taught.get(child.classId) ?? taughtOf({ stepId: null } as ClassView);
+      const given = answers.get(child.id) ?? [];
+      const gpcs = [...new Set([...mine.gpcs, ...given.map((answer) => answer.item)])];
+      const row = childRow({ id: child.id, taught: new Set(mine.gpcs), answers: given }, gpcs, today);
+      const known = gpcs.filter((_, at) => canRead(row[at] as Standing));
+      return { id: child.id, name: child.name, known, wholes: [...mine.exceptionWords] };
+    })
+    .sort((one, other) => one.name.localeCompare(other.name));
 }

@@ -1,12 +1,14 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import type { Bank } from "#contract";
 import { type OrderContent, readOrder } from "#core/order";
-import { readWordList, type Word } from "#core/words";
+import { type Lexicon, readLexicon, readMadeUp, readSentences } from "#core/words";
 
 /** What ships in `data/`, read once at start. */
 export interface Ground {
-  readonly words: readonly Word[];
+  readonly lexicon: Lexicon;
+  /** The lexicon and the made-up words as they stand in their files, to be handed on. */
+  readonly lexiconText: string;
+  readonly madeUpText: string;
   readonly sentences: readonly string[];
   readonly orders: readonly { readonly id: string; readonly content: OrderContent }[];
 }
@@ -18,22 +20,21 @@ const orderIds: Record<string, string> = {
   "held-first": "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1003",
 };
 
-/** Reads words, sentences and teaching orders from the folder. Throws when one of them is not well written. */
+/** Reads the lexicon, sentences and teaching orders from the folder. Throws when one of them is not well written. */
 export function readGround(folder: string): Ground {
   const text = (file: string) => readFileSync(join(folder, file), "utf8");
   const shipped = readdirSync(join(folder, "orders")).map((file) => file.replace(/\.txt$/, ""));
   const orders = Object.entries(orderIds)
     .filter(([name]) => shipped.includes(name))
     .map(([name, id]) => ({ id, content: readOrder(text(`orders/${name}.txt`)) }));
-  const sentences = text("sentences.txt")
-    .split("\n")
-    .filter((line) => line.trim() !== "" && !line.startsWith("#"));
-  return { words: readWordList(text("words.txt")), sentences, orders };
-}
-
-export function toBank(ground: Ground): Bank {
+  const lexiconText = text("lexicon/lexicon.txt");
+  const madeUpText = text("lexicon/made-up.txt");
+  readMadeUp(madeUpText);
   return {
-    words: ground.words.map((word) => ({ text: word.text, units: word.units.map((unit) => unit.gpc) })),
-    sentences: [...ground.sentences],
+    lexicon: readLexicon(lexiconText),
+    lexiconText,
+    madeUpText,
+    sentences: readSentences(text("sentences.txt")),
+    orders,
   };
 }

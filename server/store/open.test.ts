@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, expect, test } from "vitest";
-import { schoolName, setSchoolName } from "./classes.ts";
+import { schoolSettings, setSchool } from "./classes.ts";
 import { FolderInUse, holdFolder } from "./lock.ts";
 import { openStore } from "./open.ts";
 
@@ -13,14 +13,14 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test("what was written is there after closing and opening, and migrating twice changes nothing", async () => {
   const first = await openStore({ folder });
-  await setSchoolName(first.db, "Marlpit Lock School");
+  await setSchool(first.db, { name: "Marlpit Lock School" });
   await expect(openStore({ folder })).rejects.toThrow(FolderInUse);
   await first.close();
   const second = await openStore({ folder });
-  expect(await schoolName(second.db)).toBe("Marlpit Lock School");
+  expect((await schoolSettings(second.db)).name).toBe("Marlpit Lock School");
   await second.close();
   const fresh = await openStore({ folder, fresh: true });
-  expect(await schoolName(fresh.db)).toBe("");
+  expect((await schoolSettings(fresh.db)).name).toBe("");
   await fresh.close();
 });
 

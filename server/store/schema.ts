@@ -28,7 +28,23 @@ const childRef = () =>
 export const school = pgTable("school", {
   id: integer("id").primaryKey(),
   name: text("name").notNull(),
+  accent: text("accent").notNull().default("neutral"),
 });
+
+/** Splits of words that the school put right by hand; one a word. */
+export const splits = pgTable(
+  "splits",
+  {
+    id: uuid("id").primaryKey(),
+    /** The word in small letters, by which it is found. */
+    key: text("key").notNull(),
+    text: text("text").notNull(),
+    units: jsonb("units").$type<string[]>().notNull(),
+    reason: text("reason").notNull(),
+    savedAt: at("saved_at").notNull().default(sql`now()`),
+  },
+  (table) => [uniqueIndex("splits_key").on(table.key)],
+);
 
 export const orders = pgTable("orders", {
   id: uuid("id").primaryKey(),

@@ -48,7 +48,7 @@ export function useAsk<E extends Endpoint>(endpoint: E, asking: Asking<E> | null
 
 /** After a write: everything that was read is asked for again when it is next on the screen. */
 export function refreshAll(): Promise<unknown> {
-  return mutate((key) => typeof key === "string" && key.startsWith("/api/") && key !== "/api/bank");
+  return mutate((key) => typeof key === "string" && key.startsWith("/api/") && key !== "/api/lexicon");
 }
 
 /** The words of an error for a toast or a line under a form. */

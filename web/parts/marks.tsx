@@ -62,25 +62,52 @@ interface Letter {
 }
 
 /** The units as runs of letters in writing order, each with the look of its bracket. */
-function lettersOf(units: readonly Unit[]): Letter[] {
+function lettersOf(units: readonly Unit[], unexpected: ReadonlySet<number>): Letter[] {
   const letters: Letter[] = [];
   let closing: Letter | undefined;
   units.forEach((unit, at) => {
     const [opening = "", late] = unit.grapheme.split("_");
-    letters.push({ key: `${at}`, text: opening, look: late ? "split-open" : closing ? "split-under" : "" });
+    const wavy = unexpected.has(at) ? " wavy" : unit.sound === "" ? " no-sound" : "";
+    letters.push({
+      key: `${at}`,
+      text: opening,
+      look: `${late ? "split-open" : closing ? "split-under" : ""}${wavy}`,
+    });
     if (closing) letters.push(closing);
-    closing = late ? { key: `${at}e`, text: late, look: "split-close" } : undefined;
+    closing = late ? { key: `${at}e`, text: late, look: `split-close${wavy}` } : undefined;
   });
   if (closing) letters.push(closing);
   return letters;
 }
 
+/** The word's own writing of its letters, so that capitals stay; signs between them go to the letter before. */
+function asWritten(text: string, letters: readonly Letter[]): readonly Letter[] {
+  const shown = [...text];
+  let at = 0;
+  return letters.map((letter, i) => {
+    let own = "";
+    for (let taken = 0; taken < [...letter.text].length && at < shown.length; at++) {
+      own += shown[at];
+      if (!/['’ʼ-]/.test(shown[at] ?? "")) taken++;
+    }
+    while (at < shown.length && /['’ʼ-]/.test(shown[at] ?? "")) own += shown[at++];
+    return { ...letter, text: i === letters.length - 1 ? own + shown.slice(at).join("") : own };
+  });
+}
+
+interface BracketWanted {
+  readonly text: string;
+  readonly units: readonly Unit[];
+  /** Indexes of units that are not as expected: their bracket is wavy. */
+  readonly unexpected?: readonly number[] | undefined;
+}
+
 /** A word with a thin bracket under each of its sounds; a split spelling's bracket dips under what stands between. */
-export function BracketWord({ text, units }: { text: string; units: readonly Unit[] }) {
+export function BracketWord({ text, units, unexpected = [] }: BracketWanted) {
   return (
     <span className="bracketed font-child">
       <span className="sr-only">{text}</span>
-      {lettersOf(units).map(({ key, text: letters, look }) => (
+      {asWritten(text, lettersOf(units, new Set(unexpected))).map(({ key, text: letters, look }) => (
         <span key={key} className={look} aria-hidden>
           {letters}
         </span>

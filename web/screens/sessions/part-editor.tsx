@@ -12,7 +12,8 @@ type Part = PlanBody["parts"][number];
 
 interface PartWanted {
   readonly part: Part;
-  readonly reader: Reader;
+  /** Missing until the lexicon has arrived; nothing is judged till then. */
+  readonly reader: Reader | undefined;
   readonly onChange: (part: Part) => Promise<boolean>;
 }
 
@@ -48,7 +49,7 @@ export function PartEditor({ part, reader, onChange }: PartWanted) {
   );
 }
 
-function Items({ part, reader }: { part: Part; reader: Reader }) {
+function Items({ part, reader }: { part: Part; reader: Reader | undefined }) {
   if (part.items.length === 0) return <p className="mt-1 text-soft">Nothing here yet.</p>;
   if (ofSpellings.has(part.kind)) {
     return (
@@ -73,19 +74,25 @@ function Items({ part, reader }: { part: Part; reader: Reader }) {
         {part.items.map((sentence) => (
           <div key={sentence}>
             <p className="font-child text-xl">{sentence}</p>
-            <Verdicts verdicts={judgeText(sentence, reader)} />
+            {reader && <Verdicts verdicts={judgeText(sentence, reader)} />}
           </div>
         ))}
       </div>
     );
   }
-  const verdicts = part.items.map((word) => judgeWord(word, reader));
+  const verdicts = reader ? part.items.map((word) => judgeWord(word, reader)) : [];
   return (
     <div className="mt-1">
       <p className="flex flex-wrap gap-x-6 gap-y-1 text-xl">
+        {!reader &&
+          part.items.map((word) => (
+            <span key={word} className="font-child">
+              {word}
+            </span>
+          ))}
         {verdicts.map((verdict) => (
-          <span key={verdict.text} className={verdict.breakers.length > 0 ? "rounded bg-damson-pale px-1" : ""}>
-            <BracketWord text={verdict.text} units={verdict.units} />
+          <span key={verdict.text} className={verdict.verdict === "not yet" ? "rounded bg-damson-pale px-1" : ""}>
+            <BracketWord text={verdict.text} units={verdict.reading.units} unexpected={verdict.unexpected} />
           </span>
         ))}
       </p>
@@ -96,15 +103,16 @@ function Items({ part, reader }: { part: Part; reader: Reader }) {
 
 /** What stands in the way of which word, and which words no one has split yet. */
 function Verdicts({ verdicts }: { verdicts: readonly WordVerdict[] }) {
-  const broken = verdicts.filter((verdict) => verdict.breakers.length > 0);
-  const guessed = verdicts.filter((verdict) => verdict.source === "guessed" && verdict.breakers.length === 0);
+  const broken = verdicts.filter((verdict) => verdict.verdict === "not yet");
+  const guessed = verdicts.filter((verdict) => verdict.source === "rules" && verdict.verdict !== "not yet");
   if (broken.length === 0 && guessed.length === 0) return null;
   return (
     <ul className="mt-1 text-sm">
       {broken.map((verdict) => (
         <li key={verdict.text} className="text-damson">
-          “{verdict.text}” has {verdict.breakers.map((unit) => showGrapheme(unit.grapheme)).join(", ")}, which not all
-          of them can read
+          “{verdict.text}” has{" "}
+          {verdict.unexpected.map((at) => showGrapheme(verdict.reading.units[at]?.grapheme ?? "")).join(", ")}, which
+          not all of them can read
         </li>
       ))}
       {guessed.length > 0 && (
@@ -123,7 +131,7 @@ function Editing({
   onChange,
 }: {
   part: Part;
-  reader: Reader;
+  reader: Reader | undefined;
   onClose: () => void;
   onChange: (part: Part) => Promise<boolean>;
 }) {
@@ -158,7 +166,7 @@ function Editing({
       onClose();
   };
   const verdicts =
-    spelled || part.kind === "exceptionWords"
+    spelled || part.kind === "exceptionWords" || !reader
       ? []
       : part.kind === "sentence"
         ? items.flatMap((line) => judgeText(line, reader))

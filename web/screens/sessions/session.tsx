@@ -14,12 +14,12 @@ import {
 import type { Reader } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { newSeed } from "#web/app/device.ts";
+import { useLexicon } from "#web/app/lexicon.ts";
 import { Button } from "#web/parts/button.tsx";
 import { shortDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
-import { useWords } from "./bank.ts";
 import { SessionCard } from "./card.tsx";
 import { PartEditor } from "./part-editor.tsx";
 import { ReportForm } from "./report-form.tsx";
@@ -48,15 +48,18 @@ export function Screen() {
 
 function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
-  const words = useWords();
+  const { ground } = useLexicon();
   const [dialog, setDialog] = useState<"share" | "report" | "plan" | null>(null);
-  const reader: Reader = useMemo(
-    () => ({
-      known: new Set([...session.known, session.plan.target]),
-      wholes: new Set(session.wholes.map((word) => word.toLowerCase())),
-      words,
-    }),
-    [session, words],
+  const reader: Reader | undefined = useMemo(
+    () =>
+      ground && {
+        known: new Set(session.known),
+        teaching: new Set([session.plan.target]),
+        wholes: new Set(session.wholes.map((word) => word.toLowerCase())),
+        lexicon: ground.lexicon,
+        accent: ground.accent,
+      },
+    [session, ground],
   );
   const names = session.members.map((member) => member.name);
 
@@ -117,7 +120,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           heldOn={session.heldOn}
           names={names}
           plan={session.plan}
-          unitsOf={(word) => words.get(word)?.units}
+          unitsOf={(word) => ground?.lexicon.find(word)[0]?.units}
         />
       </div>
       <div className="no-print grid items-start gap-4 lg:grid-cols-[5fr_2fr]">

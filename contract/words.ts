@@ -1,0 +1,74 @@
+import { z } from "zod";
+import { byId, done, gpc, id, instant, line, note } from "./common.ts";
+import type { Endpoint } from "./endpoint.ts";
+
+/** What ships for the word engine: the lexicon and the made-up words as text in their notation, and our sentences. */
+export const getLexicon = {
+  method: "GET",
+  path: "/api/lexicon",
+  answer: z.object({ words: z.string(), madeUp: z.string(), sentences: z.array(z.string()) }),
+} as const satisfies Endpoint;
+
+const split = z.object({
+  id,
+  /** The word as it is written. */
+  text: line(40),
+  /** Its units left to right, as spelling=sound. */
+  units: z.array(gpc).min(1).max(40),
+  /** Why the school reads it so; may be empty. */
+  reason: note(200),
+});
+const ownSplit = split.extend({ savedAt: instant });
+export type OwnSplit = z.infer<typeof ownSplit>;
+
+/** Splits that the school has put right by hand, in alphabetical order. */
+export const listSplits = {
+  method: "GET",
+  path: "/api/splits",
+  answer: z.array(ownSplit),
+} as const satisfies Endpoint;
+
+/** Keeps a split; the same word again is written over, whichever id it had. */
+export const saveSplit = {
+  method: "PUT",
+  path: "/api/splits/:id",
+  params: byId,
+  body: split.omit({ id: true }),
+  answer: ownSplit,
+} as const satisfies Endpoint;
+
+export const removeSplit = {
+  method: "DELETE",
+  path: "/api/splits/:id",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+/** Which sounds the school's accent tells apart; ids are those of `core/phonics`. */
+export const setAccent = {
+  method: "PUT",
+  path: "/api/school/accent",
+  body: z.object({ accent: line(40) }),
+  answer: done,
+} as const satisfies Endpoint;
+
+const canRead = z.object({ id, name: z.string(), known: z.array(gpc), wholes: z.array(z.string()) });
+export type CanRead = z.infer<typeof canRead>;
+
+/** Who may be asked about: one class, one group or one child. */
+export const getReaders = {
+  method: "GET",
+  path: "/api/readers",
+  query: z.object({ classId: id, groupId: id, childId: id }).partial(),
+  answer: z.object({
+    name: z.string(),
+    /** What all of them can build on: for a class what it has been taught, else what every child reads. */
+    known: z.array(gpc),
+    /** Exception words taught to all of them. */
+    wholes: z.array(z.string()),
+    /** Spellings to set as target: a group's own, else those that some child still needs. */
+    targets: z.array(gpc),
+    children: z.array(canRead),
+  }),
+} as const satisfies Endpoint;
+export type Readers = z.infer<typeof getReaders.answer>;
