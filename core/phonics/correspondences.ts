@@ -157,3 +157,28 @@ export function usualGpc(grapheme: string): Gpc | undefined {
   const sound = usual[grapheme] ?? byGrapheme.get(grapheme)?.[0]?.sound;
   return sound === undefined ? undefined : `${grapheme}=${sound}`;
 }
+
+/**
+ * Correspondences that need no lesson of their own: who can read all those of one row on the right reads the left one.
+ * The ending of *liked* is that of *jumped*, the ending of *boxes* is the s of *dogs* with a vowel before it.
+ */
+const implied: Record<Gpc, readonly (readonly Gpc[])[]> = {
+  "ed=id": [["ed=d"], ["ed=t"]],
+  "d=id": [["ed=d"], ["ed=t"], ["ed=id"]],
+  "d=t": [["ed=t"]],
+  "es=iz": [["s=z"]],
+  "s=iz": [["s=z"]],
+  "y_e=igh": [["i_e=igh", "y=igh"]],
+  "irr=er": [["ir=er"]],
+  "urr=er": [["ur=er"]],
+  "err=er": [["er=er"]],
+  "oor=ure": [["oor=or"]],
+};
+
+/** Everything that can be read by who knows `known`: the same set, and what it brings with it. */
+export function withImplied(known: Iterable<Gpc>): ReadonlySet<Gpc> {
+  const all = new Set(known);
+  for (const [gpc, rows] of Object.entries(implied))
+    if (rows.some((row) => row.every((one) => all.has(one)))) all.add(gpc);
+  return all;
+}

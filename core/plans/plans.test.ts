@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { allGpcs, exceptionWordsUpTo, readOrder, stepsUpTo, taughtUpTo } from "#core/order";
+import { withImplied } from "#core/phonics";
 import { findWords, judgeText, placeOf, readLexicon } from "#core/words";
 import { type PlanWanted, partMinutes, planSession, practiceWords } from "./index.ts";
 
@@ -32,7 +33,7 @@ describe("at every step of the order, for every spelling of it", () => {
       for (const target of step.gpcs) {
         const wanted = wantedAt(step.id, target);
         const plan = planSession(wanted);
-        const readable = new Set([...wanted.known, target]);
+        const readable = withImplied([...wanted.known, target]);
         const part = (kind: string) => plan.parts.find((one) => one.kind === kind)?.items ?? [];
         const practice = [...part("readWords"), ...part("writeWords")];
         expect(new Set(practice).size).toBe(practice.length);

@@ -1,4 +1,4 @@
-import type { Accent, Gpc } from "#core/phonics";
+import { type Accent, type Gpc, withImplied } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
 import { countSyllables } from "./shape.ts";
 import { type Reading, type Source, split } from "./split.ts";
@@ -97,11 +97,22 @@ export function judgeText(text: string, reader: Reader): readonly WordVerdict[] 
   return decodability(text, reader.known, reader.teaching, reader).words;
 }
 
+const readables = new WeakMap<ReadonlySet<Gpc>, WeakMap<ReadonlySet<Gpc>, ReadonlySet<Gpc>>>();
+
+/** What can be read with both sets, worked out once for the pair of them: a text asks for every word. */
+function readableTo(known: ReadonlySet<Gpc>, teaching: ReadonlySet<Gpc>): ReadonlySet<Gpc> {
+  const byTeaching = readables.get(known) ?? new WeakMap<ReadonlySet<Gpc>, ReadonlySet<Gpc>>();
+  readables.set(known, byTeaching);
+  const made = byTeaching.get(teaching) ?? withImplied([...known, ...teaching]);
+  byTeaching.set(teaching, made);
+  return made;
+}
+
 function judge(word: string, { known, teaching, lexicon, accent, wholes }: Reader): Omit<WordVerdict, "text" | "at"> {
-  const readable = (gpc: Gpc) => known.has(gpc) || teaching.has(gpc);
+  const readable = readableTo(known, teaching);
   const judged = split(word, { lexicon, accent }).map((reading) => ({
     reading,
-    unexpected: reading.units.flatMap((unit, at) => (readable(unit.gpc) ? [] : [at])),
+    unexpected: reading.units.flatMap((unit, at) => (readable.has(unit.gpc) ? [] : [at])),
   }));
   const guessed = judged[0]?.reading.source === "rules";
   const best = (guessed ? undefined : judged.find((one) => one.unexpected.length === 0)) ?? judged[0];

@@ -1,4 +1,4 @@
-import type { Gpc } from "#core/phonics";
+import { type Gpc, withImplied } from "#core/phonics";
 import type { Lexicon, Word } from "./lexicon.ts";
 import { countSyllables, shapeOf, syllableStarts } from "./shape.ts";
 import type { Unit } from "./units.ts";
@@ -46,6 +46,9 @@ interface Index {
   readonly codeOf: ReadonlyMap<Gpc, number>;
 }
 
+/** *offers* comes after *offer* and its like: a list of many words is better than a list of many forms. */
+const FORM_OF_ANOTHER = 2;
+
 const indexes = new WeakMap<Lexicon, Index>();
 
 /** Words with a capital or an apostrophe are taught on their own and are left out of lists. */
@@ -69,7 +72,8 @@ function indexOf(lexicon: Lexicon): Index {
       codes.push(code);
     }
     const syllables = countSyllables(word.units);
-    return { word, syllables, ease: Math.max(3, word.units.length) + word.band };
+    const built = word.joints.length > 0 ? FORM_OF_ANOTHER : 0;
+    return { word, syllables, ease: Math.max(3, word.units.length) + word.band + built };
   });
   begins[words.length] = codes.length;
   const index = { facts, codes: Uint16Array.from(codes), begins, codeOf };
@@ -95,7 +99,7 @@ export function findWords(wanted: FindWanted): readonly Word[] {
   const wished = target === undefined ? contrast : [target, ...contrast];
   const codes = wished.map((gpc) => index.codeOf.get(gpc) ?? -1);
   const readable = new Uint8Array(index.codeOf.size);
-  for (const gpc of [...known, ...wished]) readable[index.codeOf.get(gpc) ?? -1] = 1;
+  for (const gpc of withImplied([...known, ...wished])) readable[index.codeOf.get(gpc) ?? -1] = 1;
   const avoidWords = new Set<string>();
   for (const text of avoid) {
     if (text.includes("=")) readable[index.codeOf.get(text) ?? -1] = 0;

@@ -1,4 +1,4 @@
-import type { Gpc } from "#core/phonics";
+import { type Gpc, withImplied } from "#core/phonics";
 import { dice, shuffled } from "./chance.ts";
 import { readEntry } from "./lexicon.ts";
 import { shapeOf, syllableStarts } from "./shape.ts";
@@ -149,7 +149,7 @@ export function findMadeUp({
   count,
   seed,
 }: MadeUpWanted): readonly MadeUp[] {
-  const readable = new Set(target === undefined ? known : [...known, target]);
+  const readable = withImplied(target === undefined ? known : [...known, target]);
   const not = new Set(avoid.map((text) => text.toLowerCase()));
   const fitting = madeUp.filter(
     (word) =>

@@ -2,15 +2,21 @@ import { Router } from "express";
 import { getLexicon, getReaders, listSplits, removeSplit, saveSplit, setAccent } from "#contract";
 import { accents, findCorrespondence } from "#core/phonics";
 import { keyOf, spellOut, unitOf } from "#core/words";
-import { findChildren, listChildren } from "../store/children.ts";
+import { listChildren } from "../store/children.ts";
 import { findClass, setSchool } from "../store/classes.ts";
-import { groundOf, readersOf, taughtToClass } from "../store/gaps.ts";
+import { readersOf, taughtToClass } from "../store/gaps.ts";
 import { findGroup } from "../store/groups.ts";
 import * as store from "../store/splits.ts";
 import { dayOf } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
+
+/** What every one of the lists has; nothing when there is no list. */
+function inAll(lists: readonly (readonly string[])[]): string[] {
+  const others = lists.slice(1).map((list) => new Set(list));
+  return (lists[0] ?? []).filter((entry) => others.every((list) => list.has(entry)));
+}
 
 /** The word engine's data, the school's own splits and accent, and what children can read. */
 export function wordRoutes({ db, ground, now }: House): Router {
@@ -59,31 +65,22 @@ export function wordRoutes({ db, ground, now }: House): Router {
     if (query.classId) {
       const found = await findClass(db, query.classId);
       if (!found) throw notFound("class");
-      const children = (await listChildren(db, found.id)).filter((child) => !child.archived);
-      const ids = children.map((child) => child.id);
+      const ids = (await listChildren(db, found.id)).filter((child) => !child.archived).map((child) => child.id);
       const { gpcs, exceptionWords } = await taughtToClass(db, found.id);
-      const { needed } = await groundOf(db, ids, today);
-      return {
-        name: found.name,
-        known: [...gpcs],
-        wholes: [...exceptionWords],
-        targets: [...needed],
-        children: await readersOf(db, ids, today),
-      };
+      const { children, needed } = await readersOf(db, ids, today);
+      return { name: found.name, known: [...gpcs], wholes: [...exceptionWords], targets: needed, children };
     }
     const group = query.groupId ? await findGroup(db, query.groupId) : undefined;
     if (query.groupId && !group) throw notFound("group");
     const ids = group ? group.members.map((member) => member.childId) : [query.childId ?? ""];
-    const children = await findChildren(db, ids);
+    const { children, needed } = await readersOf(db, ids, today);
     if (!group && children.length === 0) throw notFound("child");
-    const { known, wholes, needed } = await groundOf(db, ids, today);
-    const targets = group && group.targets.length > 0 ? group.targets : needed;
     return {
       name: group?.name ?? children[0]?.name ?? "",
-      known: [...known],
-      wholes: [...wholes],
-      targets: [...targets],
-      children: await readersOf(db, ids, today),
+      known: inAll(children.map((child) => child.known)),
+      wholes: inAll(children.map((child) => child.wholes)),
+      targets: group && group.targets.length > 0 ? group.targets : needed,
+      children,
     };
   });
 

@@ -153,19 +153,28 @@ export async function taughtToClass(db: Db, classId: string): Promise<Taught> {
   return (await taughtByClass(db)).get(classId) ?? taughtOf({ stepId: null } as ClassView);
 }
 
-/** What each of the children can read at sight or with work: last time right; by name. */
-export async function readersOf(db: Db, childIds: readonly string[], today: string): Promise<CanRead[]> {
+/** What each of the children can read (the last time right), by name, and what some of them still need. */
+export async function readersOf(
+  db: Db,
+  childIds: readonly string[],
+  today: string,
+): Promise<{ children: CanRead[]; needed: string[] }> {
   const children = await findChildren(db, childIds);
   const taught = await taughtByClass(db);
   const answers = byChild(await answersOfChildren(db, childIds));
-  return children
-    .map((child) => {
-      const mine = taught.get(child.classId) ?? taughtOf({ stepId: null } as ClassView);
-      const given = answers.get(child.id) ?? [];
-      const gpcs = [...new Set([...mine.gpcs, ...given.map((answer) => answer.item)])];
-      const row = childRow({ id: child.id, taught: new Set(mine.gpcs), answers: given }, gpcs, today);
-      const known = gpcs.filter((_, at) => canRead(row[at] as Standing));
-      return { id: child.id, name: child.name, known, wholes: [...mine.exceptionWords] };
-    })
-    .sort((one, other) => one.name.localeCompare(other.name));
+  const needed = new Set<string>();
+  const readers = children.map((child) => {
+    const mine = taught.get(child.classId) ?? taughtOf({ stepId: null } as ClassView);
+    const given = answers.get(child.id) ?? [];
+    const gpcs = [...new Set([...mine.gpcs, ...given.map((answer) => answer.item)])];
+    const row = childRow({ id: child.id, taught: new Set(mine.gpcs), answers: given }, gpcs, today);
+    const known: string[] = [];
+    for (const [at, gpc] of gpcs.entries()) {
+      const standing = row[at] as Standing;
+      if (canRead(standing)) known.push(gpc);
+      else if (standing.last !== null) needed.add(gpc);
+    }
+    return { id: child.id, name: child.name, known, wholes: [...mine.exceptionWords] };
+  });
+  return { children: readers.sort((one, other) => one.name.localeCompare(other.name)), needed: [...needed] };
 }

@@ -16,6 +16,7 @@ export const places: readonly Place[] = [
 ];
 
 export const besides: readonly Place[] = [
+  { path: "/words", name: "Words", key: "w" },
   { path: "/orders", name: "Teaching orders", key: "o" },
   { path: "/help", name: "Help", key: "h" },
 ];

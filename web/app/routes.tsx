@@ -53,6 +53,7 @@ export const router = createBrowserRouter([
       { path: "/groups/:groupId", element: later(() => import("#web/screens/groups/group.tsx")) },
       { path: "/sessions", element: later(() => import("#web/screens/sessions/sessions.tsx")) },
       { path: "/sessions/:sessionId", element: later(() => import("#web/screens/sessions/session.tsx")) },
+      { path: "/words", element: later(() => import("#web/screens/words/words.tsx")) },
       { path: "/help", element: later(() => import("#web/screens/help/help.tsx")) },
       { path: "*", element: <Nowhere /> },
     ],

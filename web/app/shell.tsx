@@ -1,4 +1,4 @@
-import { CircleHelp, ListOrdered, Moon, Search, Sun } from "lucide-react";
+import { CircleHelp, ListOrdered, Moon, Search, Sun, WholeWord } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { NavLink, Outlet } from "react-router";
 import { Toaster } from "sonner";
@@ -109,7 +109,7 @@ function Rail({ onPalette }: { onPalette: () => void }) {
             <li key={place.path} className={at === 0 ? "lg:mt-5" : ""}>
               <NavLink to={place.path} className={link}>
                 <span aria-hidden className="z-10 hidden bg-sheet text-soft lg:block">
-                  {place.path === "/help" ? <CircleHelp size={15} /> : <ListOrdered size={15} />}
+                  <BesideIcon path={place.path} />
                 </span>
                 {place.name}
               </NavLink>
@@ -164,4 +164,9 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
       </div>
     </div>
   );
+}
+
+function BesideIcon({ path }: { path: string }) {
+  if (path === "/help") return <CircleHelp size={15} />;
+  return path === "/words" ? <WholeWord size={15} /> : <ListOrdered size={15} />;
 }

@@ -1,0 +1,96 @@
+import { useState } from "react";
+import { toast } from "sonner";
+import { type OwnSplit, setAccent } from "#contract";
+import { accents } from "#core/phonics";
+import { split, unitOf, writeEntry } from "#core/words";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
+import { download } from "#web/parts/download.ts";
+import { Choice } from "#web/parts/field.tsx";
+import { BracketWord } from "#web/parts/marks.tsx";
+import { Empty } from "#web/parts/page.tsx";
+import { SplitEditor } from "./split-editor.tsx";
+import type { ToolWanted } from "./tool.ts";
+
+/** The school's own splits and its accent. */
+export function OwnSplits({ ground }: ToolWanted) {
+  const [open, setOpen] = useState<OwnSplit | null>(null);
+  const { own } = ground;
+  const choose = async (accent: string) => {
+    try {
+      await call(setAccent, { body: { accent } });
+      await refreshAll();
+      toast("Kept. What a child says in this accent counts as right.");
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
+  const reading = open ? split(open.text, { lexicon: ground.lexicon, accent: ground.accent })[0] : undefined;
+  return (
+    <div className="flex flex-col gap-5">
+      <div className="max-w-md">
+        <Choice
+          label="Accent of the school"
+          hint="Two answers that sound alike in it are the same answer."
+          value={ground.accent.id}
+          onChange={(event) => void choose(event.target.value)}
+        >
+          {accents.map((accent) => (
+            <option key={accent.id} value={accent.id}>
+              {accent.name}
+            </option>
+          ))}
+        </Choice>
+      </div>
+      {own.length === 0 ? (
+        <Empty>
+          Words that your school splits another way than the tool appear here. Open a word under Look and choose
+          Correct the split.
+        </Empty>
+      ) : (
+        <section className="rounded-lg border border-line bg-sheet">
+          <header className="flex items-center justify-between border-b border-line px-4 py-2.5">
+            <h2>Splits of our school</h2>
+            <div className="flex gap-2">
+              <Button onClick={() => download("our-splits.txt", "text/plain", asText(own))}>Save as text</Button>
+              <Button
+                onClick={() =>
+                  download("our-splits.json", "application/json", `${JSON.stringify({ splits: own }, null, 2)}\n`)
+                }
+              >
+                Save as JSON
+              </Button>
+            </div>
+          </header>
+          <ul>
+            {own.map((one) => (
+              <li
+                key={one.id}
+                className="flex items-center justify-between gap-4 border-b border-line px-4 py-2 last:border-b-0"
+              >
+                <span className="text-xl">
+                  <BracketWord text={one.text} units={one.units.map(unitOf)} />
+                </span>
+                <span className="grow text-soft">{one.reason}</span>
+                <Button onClick={() => setOpen(one)} aria-label={`Change the split of ${one.text}`}>
+                  Change
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {open && reading && <SplitEditor word={open.text} reading={reading} own={open} onClose={() => setOpen(null)} />}
+    </div>
+  );
+}
+
+/** In the notation of the tool's own list, so that it can be read back. */
+function asText(own: readonly OwnSplit[]): string {
+  return own
+    .map(
+      ({ text, units }) =>
+        `${writeEntry({ text, units: units.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true })}\n`,
+    )
+    .join("");
+}

@@ -1,0 +1,73 @@
+import { getReaders, getSchool, listChildren, listGroups, type Readers } from "#contract";
+import { correspondences, type Gpc } from "#core/phonics";
+import { useAsk } from "#web/app/api.ts";
+
+/** Whose knowledge the place works with. */
+export interface For {
+  /** `all`, or `class:`, `group:`, `child:` and an id. */
+  readonly key: string;
+  readonly name: string;
+  readonly known: ReadonlySet<Gpc>;
+  readonly wholes: ReadonlySet<string>;
+  readonly targets: readonly Gpc[];
+  readonly children: Readers["children"];
+}
+
+const everything: For = {
+  key: "all",
+  name: "Every spelling",
+  known: new Set(correspondences.map((entry) => entry.gpc)),
+  wholes: new Set(),
+  targets: [],
+  children: [],
+};
+
+/** What the chosen class, group or child can read; undefined until it has arrived. */
+export function useFor(key: string): { reader: For | undefined; error: Error | undefined } {
+  const [kind, id] = key.split(":");
+  const query =
+    kind === "class"
+      ? { classId: id }
+      : kind === "group"
+        ? { groupId: id }
+        : kind === "child"
+          ? { childId: id }
+          : null;
+  const { data, error } = useAsk(getReaders, query && { query });
+  if (!query) return { reader: everything, error: undefined };
+  if (!data) return { reader: undefined, error };
+  return {
+    reader: {
+      key,
+      name: data.name,
+      known: new Set(data.known),
+      wholes: new Set(data.wholes.map((word) => word.toLowerCase())),
+      targets: data.targets,
+      children: data.children,
+    },
+    error: undefined,
+  };
+}
+
+export interface ForOption {
+  readonly key: string;
+  readonly name: string;
+}
+
+/** The classes, groups and children to choose from, by name. */
+export function useForOptions(): { classes: ForOption[]; groups: ForOption[]; children: ForOption[] } {
+  const school = useAsk(getSchool, {});
+  const groups = useAsk(listGroups, {});
+  const children = useAsk(listChildren, {});
+  const open = (school.data?.classes ?? []).filter((one) => !one.archived);
+  const inOpen = new Set(open.map((one) => one.id));
+  return {
+    classes: open.map((one) => ({ key: `class:${one.id}`, name: one.name })),
+    groups: (groups.data ?? [])
+      .filter((one) => !one.closed)
+      .map((one) => ({ key: `group:${one.id}`, name: one.name })),
+    children: (children.data ?? [])
+      .filter((child) => !child.archived && inOpen.has(child.classId))
+      .map((child) => ({ key: `child:${child.id}`, name: child.name })),
+  };
+}

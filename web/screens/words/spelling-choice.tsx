@@ -1,0 +1,51 @@
+import { correspondences, findCorrespondence, type Gpc, ipa, showGrapheme } from "#core/phonics";
+import { Choice } from "#web/parts/field.tsx";
+import type { For } from "./reader.ts";
+
+interface SpellingChoiceWanted {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (gpc: string) => void;
+  readonly reader: For;
+  /** What the empty choice says. */
+  readonly none?: string;
+}
+
+/** A correspondence in words: `ea /iː/ leaf`. */
+function named(gpc: Gpc): string {
+  const entry = findCorrespondence(gpc);
+  return entry ? `${showGrapheme(entry.grapheme)}  ${ipa(entry.sound)}  ${entry.keyword}` : gpc;
+}
+
+/** One spelling out of all: what is needed first, then what can be read, then the others. */
+export function SpellingChoice({ label, value, onChange, reader, none = "any spelling" }: SpellingChoiceWanted) {
+  const targets = reader.targets.filter((gpc) => findCorrespondence(gpc));
+  const known = correspondences
+    .map((entry) => entry.gpc)
+    .filter((gpc) => reader.known.has(gpc) && !targets.includes(gpc));
+  const others = correspondences
+    .map((entry) => entry.gpc)
+    .filter((gpc) => !reader.known.has(gpc) && !targets.includes(gpc));
+  const byLetters = (one: string, other: string) => one.localeCompare(other);
+  return (
+    <Choice label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+      <option value="">{none}</option>
+      <Options label="Needed" gpcs={targets} />
+      <Options label="Can be read" gpcs={known.sort(byLetters)} />
+      <Options label="Not yet" gpcs={others.sort(byLetters)} />
+    </Choice>
+  );
+}
+
+function Options({ label, gpcs }: { label: string; gpcs: readonly Gpc[] }) {
+  if (gpcs.length === 0) return null;
+  return (
+    <optgroup label={label}>
+      {gpcs.map((gpc) => (
+        <option key={gpc} value={gpc}>
+          {named(gpc)}
+        </option>
+      ))}
+    </optgroup>
+  );
+}

@@ -1,0 +1,182 @@
+import { useMemo } from "react";
+import { showGrapheme } from "#core/phonics";
+import { decodability, type TextVerdict, type WordVerdict } from "#core/words";
+import { BracketWord, Spelling } from "#web/parts/marks.tsx";
+import { Panel } from "#web/parts/page.tsx";
+import { readerOf, type ToolWanted } from "./tool.ts";
+
+interface TextWanted extends ToolWanted {
+  readonly text: string;
+  readonly target: string;
+}
+
+const percent = (share: number) => `${Math.round(share * 100)}%`;
+
+/** A text with its brackets: what can be read, what stands in the way, and the same for each child. */
+export function TextView({ text, target, ground, reader }: TextWanted) {
+  const whole = useMemo(() => {
+    const asked = readerOf({ ground, reader }, [target]);
+    return decodability(text, asked.known, asked.teaching, asked);
+  }, [text, target, ground, reader]);
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
+      <section aria-label="The text in its sounds" className="rounded-lg border border-line bg-sheet px-6 py-5">
+        <Marked text={text} verdict={whole} />
+        <p className="mt-4 border-t border-line pt-3 text-sm text-soft">
+          A wavy bracket stands under what cannot be read yet; a grey word is an exception word that was taught.
+        </p>
+      </section>
+      <div className="flex flex-col gap-4">
+        <Panel title={reader.key === "all" ? "This text" : `For ${reader.name}`}>
+          <p>
+            <b className="text-2xl">{percent(whole.shareOfRunning)}</b> of {whole.running} running words can be read,{" "}
+            {percent(whole.shareOfDifferent)} of the {whole.different} different ones.
+          </p>
+          {whole.practised.length > 0 && (
+            <p className="mt-2">
+              Practises{" "}
+              {whole.practised
+                .map(({ gpc, count }) => `${showGrapheme(gpc.split("=")[0] ?? "")} ${count} times`)
+                .join(", ")}
+              .
+            </p>
+          )}
+          <InTheWay verdict={whole} />
+          {whole.exceptionWords.length > 0 && (
+            <p className="mt-2">Exception words: {whole.exceptionWords.join(", ")}</p>
+          )}
+          {whole.longWords.length > 0 && <LongWords words={whole.longWords} />}
+        </Panel>
+        {reader.children.length > 0 && <EachChild text={text} target={target} ground={ground} reader={reader} />}
+      </div>
+    </div>
+  );
+}
+
+function Marked({ text, verdict }: { text: string; verdict: TextVerdict }) {
+  const pieces: React.ReactNode[] = [];
+  let at = 0;
+  for (const word of verdict.words) {
+    if (word.at > at) pieces.push(text.slice(at, word.at));
+    pieces.push(<MarkedWord key={word.at} word={word} />);
+    at = word.at + word.text.length;
+  }
+  pieces.push(text.slice(at));
+  return <div className="whitespace-pre-wrap font-child text-[1.35rem] leading-[2.1]">{pieces}</div>;
+}
+
+function MarkedWord({ word }: { word: WordVerdict }) {
+  if (word.verdict === "sign") return <span>{word.text}</span>;
+  const look = word.verdict === "exception" ? "text-soft" : word.verdict === "target" ? "rounded bg-leaf-pale" : "";
+  return (
+    <span
+      className={look}
+      title={word.source === "rules" ? "Not in the word list, split by rule: worth a look" : undefined}
+    >
+      <BracketWord text={word.text} units={word.reading.units} unexpected={word.unexpected} />
+    </span>
+  );
+}
+
+function InTheWay({ verdict }: { verdict: TextVerdict }) {
+  if (verdict.inTheWay.length === 0) return null;
+  return (
+    <table className="mt-3 w-full border-collapse">
+      <caption className="pb-1 text-left text-sm font-semibold">In the way, most often first</caption>
+      <tbody>
+        {verdict.inTheWay.slice(0, 8).map(({ gpc, count, words }) => (
+          <tr key={gpc} className="border-t border-line/60 align-top">
+            <th scope="row" className="py-1 pr-3 text-left font-normal">
+              <Spelling gpc={gpc} />
+            </th>
+            <td className="py-1 pr-3 text-right">{count}</td>
+            <td className="py-1 font-child">{words.slice(0, 5).join(", ")}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function LongWords({ words }: { words: readonly WordVerdict[] }) {
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer">{words.length} longer words, by syllables</summary>
+      <p className="mt-1 font-child">{words.map((word) => word.reading.syllables.join("·")).join(", ")}</p>
+    </details>
+  );
+}
+
+/** Each child by name: how much they read, which words they cannot, and what to practise first. */
+function EachChild({ text, target, ground, reader }: TextWanted) {
+  const rows = useMemo(
+    () =>
+      reader.children
+        .map((child) => {
+          const verdict = decodability(text, new Set(child.known), new Set(target ? [target] : []), {
+            lexicon: ground.lexicon,
+            accent: ground.accent,
+            wholes: new Set(child.wholes.map((word) => word.toLowerCase())),
+          });
+          const words = [
+            ...new Map(
+              verdict.words
+                .filter((word) => word.verdict === "not yet")
+                .map((word) => [word.text.toLowerCase(), word]),
+            ).values(),
+          ];
+          return { child, verdict, words };
+        })
+        .sort((one, other) => one.verdict.shareOfRunning - other.verdict.shareOfRunning),
+    [text, target, ground, reader],
+  );
+  return (
+    <Panel title="Each child, the one with most in the way first">
+      <div className="max-h-[30rem] overflow-y-auto">
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
+              <th scope="col" className="pr-2 font-semibold">
+                Child
+              </th>
+              <th scope="col" className="pr-2 text-right font-semibold">
+                Reads
+              </th>
+              <th scope="col" className="pr-2 font-semibold">
+                Practise first
+              </th>
+              <th scope="col" className="font-semibold">
+                Not yet
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ child, verdict, words }) => (
+              <tr key={child.id} className="border-t border-line/60 align-top">
+                <th scope="row" className="py-1 pr-2 text-left font-normal whitespace-nowrap">
+                  {child.name}
+                </th>
+                <td className="py-1 pr-2 text-right">{percent(verdict.shareOfRunning)}</td>
+                <td className="py-1 pr-2">
+                  {verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"}
+                </td>
+                <td className="py-1 text-sm">
+                  {words.slice(0, 4).map((word) => (
+                    <span key={word.at} className="mr-2 inline-block text-base">
+                      <BracketWord
+                        text={word.text.toLowerCase()}
+                        units={word.reading.units}
+                        unexpected={word.unexpected}
+                      />
+                    </span>
+                  ))}
+                  {words.length > 4 && <span className="text-soft">and {words.length - 4} more</span>}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Panel>
+  );
+}

@@ -1,0 +1,20 @@
+import type { Reader } from "#core/words";
+import type { WordGround } from "#web/app/lexicon.ts";
+import type { For } from "./reader.ts";
+
+/** What every tool of this place is given. */
+export interface ToolWanted {
+  readonly ground: WordGround;
+  readonly reader: For;
+}
+
+/** The engine's view of the reader, with what is being taught. */
+export function readerOf({ ground, reader }: ToolWanted, teaching: readonly string[] = []): Reader {
+  return {
+    known: reader.known,
+    teaching: new Set(teaching.filter(Boolean)),
+    wholes: reader.wholes,
+    lexicon: ground.lexicon,
+    accent: ground.accent,
+  };
+}

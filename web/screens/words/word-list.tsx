@@ -1,0 +1,175 @@
+import { Copy, Download, Printer, X } from "lucide-react";
+import Papa from "papaparse";
+import { useEffect, useState } from "react";
+import { toast } from "sonner";
+import { showGrapheme } from "#core/phonics";
+import { judgeWord, type Reader, type WordVerdict } from "#core/words";
+import { Button } from "#web/parts/button.tsx";
+import { download } from "#web/parts/download.ts";
+import { TextField } from "#web/parts/field.tsx";
+import { BracketWord } from "#web/parts/marks.tsx";
+import { IntoSession } from "./into-session.tsx";
+import { type Layout, PrintedWords } from "./printed-words.tsx";
+
+interface WordListWanted {
+  /** What the list is, for the file's name and the head of the sheet: `Words with ea`. */
+  readonly title: string;
+  /** The list as it was made; a new one replaces what was edited. */
+  readonly words: readonly string[];
+  readonly reader: Reader;
+  /** Words made up on purpose are not told that they are missing in the word list. */
+  readonly madeUp?: boolean;
+}
+
+/** A list of words with live checks, to edit, copy, print, save and take into a session. */
+export function WordList({ title, words, reader, madeUp = false }: WordListWanted) {
+  const [list, setList] = useState(words);
+  const [made, setMade] = useState(words);
+  const [typed, setTyped] = useState("");
+  const [printing, setPrinting] = useState<Layout | null>(null);
+  const [session, setSession] = useState(false);
+  if (made !== words) {
+    setMade(words);
+    setList(words);
+  }
+  useEffect(() => {
+    if (!printing) return;
+    window.print();
+    setPrinting(null);
+  }, [printing]);
+  const verdicts = list.map((word) => judgeWord(word, reader));
+  const add = () => {
+    const fresh = typed.split(/[\s,;]+/).filter((word) => /\p{L}/u.test(word) && !list.includes(word));
+    setList([...list, ...fresh]);
+    setTyped("");
+  };
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(list.join("\n"));
+      toast("Copied, one word a line.");
+    } catch {
+      toast.error("The browser does not let this page copy. Save the list as CSV instead.");
+    }
+  };
+  const name = title
+    .replace(/[^\p{L}\p{N}]+/gu, "-")
+    .replace(/^-|-$/g, "")
+    .toLowerCase();
+  return (
+    <section aria-label={title} className="rounded-lg border border-line bg-sheet">
+      <ul
+        className="no-print flex flex-wrap gap-x-3 gap-y-2 px-4 py-4 text-2xl"
+        aria-label={`${title}: ${list.length} words`}
+      >
+        {verdicts.map((verdict, at) => (
+          <li key={verdict.text} className="group flex items-center">
+            <span className={verdict.verdict === "not yet" ? "rounded bg-damson-pale px-1" : ""}>
+              <BracketWord text={verdict.text} units={verdict.reading.units} unexpected={verdict.unexpected} />
+            </span>
+            <button
+              type="button"
+              aria-label={`Take out ${verdict.text}`}
+              className="rounded p-1 text-soft opacity-60 hover:bg-leaf-pale hover:opacity-100 focus-visible:opacity-100"
+              onClick={() => setList(list.filter((_, i) => i !== at))}
+            >
+              <X size={14} aria-hidden />
+            </button>
+          </li>
+        ))}
+        {list.length === 0 && <li className="text-base text-soft">No words yet.</li>}
+      </ul>
+      <Remarks verdicts={verdicts} madeUp={madeUp} />
+      <div className="no-print flex flex-wrap items-end gap-2 border-t border-line px-4 py-3">
+        <form
+          className="flex items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            add();
+          }}
+        >
+          <TextField
+            bare
+            label="Add words"
+            placeholder="Add words"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <Button type="submit" disabled={!/\p{L}/u.test(typed)}>
+            Add
+          </Button>
+        </form>
+        <span className="grow" />
+        <Button disabled={list.length === 0} onClick={() => void copy()}>
+          <Copy size={15} aria-hidden /> Copy
+        </Button>
+        <Button disabled={list.length === 0} onClick={() => setPrinting("cards")}>
+          <Printer size={15} aria-hidden /> Cards
+        </Button>
+        <Button disabled={list.length === 0} onClick={() => setPrinting("sheet")}>
+          <Printer size={15} aria-hidden /> Sheet
+        </Button>
+        <Button disabled={list.length === 0} onClick={() => download(`${name}.csv`, "text/csv", asCsv(verdicts))}>
+          <Download size={15} aria-hidden /> CSV
+        </Button>
+        <Button
+          disabled={list.length === 0}
+          onClick={() => download(`${name}.json`, "application/json", asJson(title, verdicts))}
+        >
+          <Download size={15} aria-hidden /> JSON
+        </Button>
+        <Button shape="main" disabled={list.length === 0} onClick={() => setSession(true)}>
+          Put into a session
+        </Button>
+      </div>
+      {printing && <PrintedWords title={title} words={verdicts} layout={printing} />}
+      {session && <IntoSession words={list} onClose={() => setSession(false)} />}
+    </section>
+  );
+}
+
+function Remarks({ verdicts, madeUp }: { verdicts: readonly WordVerdict[]; madeUp: boolean }) {
+  const broken = verdicts.filter((verdict) => verdict.verdict === "not yet");
+  const guessed = madeUp
+    ? []
+    : verdicts.filter((verdict) => verdict.source === "rules" && verdict.verdict !== "not yet");
+  if (broken.length + guessed.length === 0) return null;
+  return (
+    <ul className="no-print px-4 pb-3 text-sm">
+      {broken.slice(0, 6).map((verdict) => (
+        <li key={verdict.text} className="text-damson">
+          “{verdict.text}” has{" "}
+          {verdict.unexpected.map((at) => showGrapheme(verdict.reading.units[at]?.grapheme ?? "")).join(", ")}, which
+          cannot be read yet
+        </li>
+      ))}
+      {broken.length > 6 && (
+        <li className="text-damson">and {broken.length - 6} more words that cannot be read yet</li>
+      )}
+      {guessed.length > 0 && (
+        <li className="text-soft">
+          Not in the word list, split by rule, worth a look: {guessed.map((verdict) => verdict.text).join(", ")}
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function asCsv(verdicts: readonly WordVerdict[]): string {
+  const rows = verdicts.map(({ text, reading }) => ({
+    word: text,
+    units: reading.units.map((unit) => unit.gpc).join(" "),
+    syllables: reading.syllables.length,
+    shape: reading.shape,
+  }));
+  return `\uFEFF${Papa.unparse(rows, { escapeFormulae: true })}\n`;
+}
+
+function asJson(title: string, verdicts: readonly WordVerdict[]): string {
+  const words = verdicts.map(({ text, reading }) => ({
+    word: text,
+    units: reading.units.map(({ gpc, at }) => ({ gpc, at })),
+    syllables: reading.syllables,
+    shape: reading.shape,
+  }));
+  return `${JSON.stringify({ title, words }, null, 2)}\n`;
+}
