@@ -119,6 +119,20 @@ export function derivations(text: string, find: FindUnits): readonly Derivation[
   const known = (base: string) => (base.length >= 2 && base !== text ? find(base) : undefined);
   plurals(text, known, after);
   pasts(text, known, after);
+  for (const [ending, gpcs] of Object.entries(consonantEndings)) {
+    if (!text.endsWith(ending)) continue;
+    const stem = text.slice(0, -ending.length);
+    const whole = known(stem);
+    if (whole) after(stem, ending, whole, spelled(...gpcs));
+    if (stem.endsWith("i")) {
+      const base = known(`${stem.slice(0, -1)}y`);
+      if (base) after(`${stem.slice(0, -1)}y`, ending, withI(base), spelled(...gpcs));
+    }
+    if (ending === "ly" && /[^aeiou]$/.test(stem)) {
+      const base = known(`${stem}le`);
+      if (base && last(base).gpc === "le=l") after(`${stem}le`, ending, base.slice(0, -1), spelled(...gpcs));
+    }
+  }
   for (const [ending, gpcs] of Object.entries(vowelEndings)) {
     if (!text.endsWith(ending)) continue;
     const stem = text.slice(0, -ending.length);
@@ -141,20 +155,6 @@ export function derivations(text: string, find: FindUnits): readonly Derivation[
     if (stem.endsWith("ck")) {
       const base = known(stem.slice(0, -1));
       if (base && last(base).gpc === "c=k") after(stem.slice(0, -1), ending, swapLast(base, "ck=k"), added);
-    }
-  }
-  for (const [ending, gpcs] of Object.entries(consonantEndings)) {
-    if (!text.endsWith(ending)) continue;
-    const stem = text.slice(0, -ending.length);
-    const whole = known(stem);
-    if (whole) after(stem, ending, whole, spelled(...gpcs));
-    if (stem.endsWith("i")) {
-      const base = known(`${stem.slice(0, -1)}y`);
-      if (base) after(`${stem.slice(0, -1)}y`, ending, withI(base), spelled(...gpcs));
-    }
-    if (ending === "ly" && /[^aeiou]$/.test(stem)) {
-      const base = known(`${stem}le`);
-      if (base && last(base).gpc === "le=l") after(`${stem}le`, ending, base.slice(0, -1), spelled(...gpcs));
     }
   }
   for (const [beginning, gpcs] of Object.entries(beginnings)) {

@@ -63,10 +63,16 @@ interface Gap {
   readonly joints: readonly number[];
 }
 
-function breakBetween(units: readonly Unit[], { from, to, stressed, joints }: Gap): number {
+function breakBetween(units: readonly Unit[], gap: Gap): number {
+  const cut = wishedBreak(units, gap);
+  // The consonant that a split digraph closes over stays with it.
+  return units[gap.from]?.grapheme.includes("_") ? Math.min(gap.to, Math.max(cut, gap.from + 2)) : cut;
+}
+
+function wishedBreak(units: readonly Unit[], { from, to, stressed, joints }: Gap): number {
   const between = units.slice(from + 1, to);
   const joint = joints.find((at) => at > from && at <= to);
-  if (joint !== undefined && (joint < to || between.length === 0)) return joint;
+  if (joint !== undefined) return joint;
   if (between.length === 0) return to;
   if (units[to]?.gpc === "le=l") return doubledLetter(between[between.length - 1]) ? to : to - 1;
   if (between.length === 1) {

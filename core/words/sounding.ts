@@ -66,7 +66,13 @@ export function hearings(letters: string, lexicon: Lexicon): readonly Hearing[] 
     cost: PLAINLY,
     word: false,
   }));
-  return [...found, ...plainly];
+  return /ah(?![aeiouy])/i.test(text) ? [...found, ...plainly].map(withoutR) : [...found, ...plainly];
+}
+
+/** *cah* was jotted down to say that no r was heard. */
+function withoutR(hearing: Hearing): Hearing {
+  const phonemes = hearing.phonemes.map((one) => (one.sound === "ar" ? { ...one, grapheme: "ah" } : one));
+  return { ...hearing, phonemes };
 }
 
 /** A word of one syllable has a full vowel. */

@@ -83,11 +83,12 @@ function keptOf(lexicon: Lexicon): Map<string, readonly Reading[]> {
 function splitAnew(word: string, lexicon: Lexicon, accent: Accent): readonly Reading[] {
   const { letters, places } = lettersOf(word);
   const found = readingsOf(letters, lexicon);
-  return found.map((one) => toReading(one, { letters, places, accent, lexicon }));
+  return found.map((one) => new LateReading(one, { letters, places, accent, lexicon }));
 }
 
 /** The word in small plain letters, and where each of them stood. */
-function lettersOf(word: string): { letters: string; places: readonly number[] } {
+function lettersOf(word: string): { letters: string; places: readonly number[] | undefined } {
+  if (/^[A-Za-z'-]*$/.test(word)) return { letters: word.toLowerCase(), places: undefined };
   const places: number[] = [];
   let letters = "";
   let at = 0;
@@ -214,39 +215,63 @@ function readPieces(letters: string, lexicon: Lexicon): Found {
 
 interface Context {
   readonly letters: string;
-  readonly places: readonly number[];
+  /** Where each letter stood in the word as it was given; missing when that is where it stands. */
+  readonly places: readonly number[] | undefined;
   readonly accent: Accent;
   readonly lexicon: Lexicon;
 }
 
-function toReading(found: Found, { letters, places, accent, lexicon }: Context): Reading {
+/** A reading whose parts are worked out when they are asked for: a page of text needs the units of all words, the rest of a few. */
+class LateReading implements Reading {
+  readonly stressed: number;
+  readonly source: Source;
+  readonly confidence: number;
+  readonly #found: Found;
+  readonly #context: Context;
+  #units: readonly PlacedUnit[] | undefined;
+
+  constructor(found: Found, context: Context) {
+    this.stressed = found.stressed;
+    this.source = found.source;
+    this.confidence = found.confidence;
+    this.#found = found;
+    this.#context = context;
+  }
+  get units(): readonly PlacedUnit[] {
+    this.#units ??= placed(this.#found.units, this.#context);
+    return this.#units;
+  }
+  get syllables(): readonly string[] {
+    const { units } = this.#found;
+    return syllablesOf(spellOut(units), units, this.#starts());
+  }
+  get morphemes(): Morphemes {
+    return morphemesOf(this.#context.letters, this.#found, this.#context.lexicon);
+  }
+  get shape(): string {
+    return shapeOf(this.#found.units, this.#starts());
+  }
+  #starts(): readonly number[] {
+    return syllableStarts(this.#found.units, this.#found.stressed, this.#found.joints);
+  }
+}
+
+function placed(units: readonly Unit[], { letters, places, accent }: Context): readonly PlacedUnit[] {
   const spoken = /['-]/.test(letters)
     ? [...letters].flatMap((letter, at) => (/['-]/.test(letter) ? [] : [at]))
     : undefined;
-  const positions = positionsOf(found.units).map((here) =>
-    here.map((at) => places[spoken ? (spoken[at] ?? 0) : at] ?? 0),
-  );
-  const units = found.units.map((unit, i) => {
-    const said = unit.bath && accent.bath === "ar" ? { ...unit, gpc: `${unit.grapheme}=ar`, sound: "ar" } : unit;
-    return { ...said, at: positions[i] ?? [] };
+  const positions = positionsOf(units);
+  return units.map((unit, i) => {
+    const here = positions[i] ?? [];
+    const at = spoken || places ? here.map((one) => placeAt(spoken ? (spoken[one] ?? 0) : one, places)) : here;
+    const ar = unit.bath && accent.bath === "ar";
+    const { grapheme } = unit;
+    return { gpc: ar ? `${grapheme}=ar` : unit.gpc, grapheme, sound: ar ? "ar" : unit.sound, bath: unit.bath, at };
   });
-  const starts = () => syllableStarts(found.units, found.stressed, found.joints);
-  return {
-    units,
-    stressed: found.stressed,
-    source: found.source,
-    confidence: found.confidence,
-    // Worked out when asked for: a page of text needs the units of all its words, and the parts of a few.
-    get syllables() {
-      return syllablesOf(spellOut(found.units), found.units, starts());
-    },
-    get morphemes() {
-      return morphemesOf(letters, found, lexicon);
-    },
-    get shape() {
-      return shapeOf(found.units, starts());
-    },
-  };
+}
+
+function placeAt(letter: number, places: readonly number[] | undefined): number {
+  return places ? (places[letter] ?? 0) : letter;
 }
 
 /** Takes beginnings and endings off, as long as what is left is a word and the joints agree. */

@@ -7,7 +7,7 @@ export interface Unit {
   /** A key of `sounds`; empty for letters that spell nothing the tool knows. */
   readonly sound: string;
   /** The vowel of *bath*: said as in *trap* or as in *start*, by accent. */
-  readonly bath?: true;
+  readonly bath?: true | undefined;
 }
 
 const made = new Map<Gpc, Unit>();
@@ -51,16 +51,27 @@ export function spellOut(units: readonly Unit[]): string {
  * two positions that are not neighbours.
  */
 export function positionsOf(units: readonly Unit[]): readonly (readonly number[])[] {
-  const found: number[][] = [];
+  const found: (readonly number[])[] = [];
   let at = 0;
-  let open: number[] | undefined;
+  let open = -1;
   for (const { grapheme } of units) {
-    const [opening = "", late = ""] = grapheme.split("_");
-    const here = [...opening].map(() => at++);
-    found.push(here);
-    if (open) open.push(at++);
-    open = late ? here : undefined;
+    const split = grapheme.length > 2 && grapheme.charAt(1) === "_";
+    const size = split ? 1 : grapheme.length;
+    found.push(run(at, size));
+    at += size;
+    if (open >= 0) found[open] = [...(found[open] ?? []), at++];
+    open = split ? found.length - 1 : -1;
   }
-  if (open) open.push(at);
+  if (open >= 0) found[open] = [...(found[open] ?? []), at];
   return found;
+}
+
+/** Runs of positions, kept: most units of most words stand at the same few places. */
+const runs: (readonly number[])[][] = [];
+
+function run(from: number, size: number): readonly number[] {
+  runs[from] ??= [];
+  const row = runs[from] as (readonly number[])[];
+  row[size] ??= Array.from({ length: size }, (_, i) => from + i);
+  return row[size] as readonly number[];
 }

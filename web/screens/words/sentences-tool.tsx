@@ -12,7 +12,7 @@ const kinds = { any: "all", statement: "statements", question: "questions, yes o
 
 /** Our own sentences that these children can read, with the spelling that is being taught. */
 export function SentencesTool({ ground, reader }: ToolWanted) {
-  const [target, setTarget] = useState(reader.targets[0] ?? "");
+  const [target, setTarget] = useState("");
   const [kind, setKind] = useState<keyof typeof kinds>("any");
   const [count, setCount] = useState<keyof typeof counts>("9");
   const [seed, setSeed] = useState(1);
