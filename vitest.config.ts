@@ -2,7 +2,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    include: ["{core,contract,server,web,demo}/**/*.test.ts"],
+    include: ["{core,contract,server,web,demo,scripts}/**/*.test.ts"],
     benchmark: { include: ["{core,server}/**/*.bench.ts"] },
     testTimeout: 60_000,
     hookTimeout: 120_000,

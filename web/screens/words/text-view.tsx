@@ -132,7 +132,8 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
   );
   return (
     <Panel title="Each child, the one with most in the way first">
-      <div className="max-h-[30rem] overflow-y-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls must be reachable by keyboard */}
+      <section tabIndex={0} aria-label="Each child" className="max-h-[30rem] overflow-y-auto">
         <table className="w-full border-collapse">
           <thead>
             <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
@@ -176,7 +177,7 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
             ))}
           </tbody>
         </table>
-      </div>
+      </section>
     </Panel>
   );
 }
