@@ -5,7 +5,7 @@ const rooms = {
   server: ["core", "contract"],
   web: ["core", "contract"],
   demo: ["core", "contract"],
-  scripts: ["demo", "contract"],
+  scripts: ["core", "demo", "contract"],
   e2e: ["demo"],
 };
 const inCore = ["phonics", "words", "order", "roster", "checks", "reading", "mastery", "groups", "plans", "readers"];

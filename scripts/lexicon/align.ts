@@ -148,7 +148,7 @@ interface Piece {
   readonly cost: number;
 }
 
-export interface AlignedUnit {
+interface AlignedUnit {
   /** `grapheme=sound` */
   readonly gpc: string;
   /** What the open data has there. */
@@ -224,41 +224,62 @@ function candidates(letters: string, at: number): Piece[] {
   return found;
 }
 
-function run(
-  letters: string,
-  phones: readonly string[],
-  forced?: { at: number; grapheme: string },
-): Aligned | undefined {
-  type Cell = { cost: number; from?: { i: number; j: number; piece: Piece } };
-  const cells: (Cell | undefined)[][] = Array.from({ length: letters.length + 1 }, () => []);
-  cells[0]![0] = { cost: 0 };
+interface Cell {
+  readonly cost: number;
+  readonly from?: { readonly cell: Cell; readonly piece: Piece };
+}
+
+/** A split digraph that must begin at a letter; its e has been taken out of the letters. */
+interface Forced {
+  readonly at: number;
+  readonly grapheme: string;
+}
+
+/** The cheapest way to cover letters and phones together: cells by letters and phones done, filled from the left. */
+function run(letters: string, phones: readonly string[], forced?: Forced): Aligned | undefined {
+  const cells = new Map<number, Cell>();
+  const width = phones.length + 1;
+  cells.set(0, { cost: 0 });
   for (let i = 0; i < letters.length; i++) {
     const options = forced?.at === i ? (table.get(forced.grapheme) ?? []) : candidates(letters, i);
     for (let j = 0; j <= phones.length; j++) {
-      const here = cells[i]![j];
+      const here = cells.get(i * width + j);
       if (!here) continue;
       for (const piece of options) {
-        if (piece.phones.some((phone, k) => phones[j + k] !== phone)) continue;
-        const width = forced?.at === i ? 1 : piece.grapheme.length;
-        if (forced && i < forced.at && i + width > forced.at) continue;
-        if (forced && i > forced.at && i === forced.at + 1 && i + width !== letters.length) continue;
-        const to = { i: i + width, j: j + piece.phones.length };
-        const cost = here.cost + piece.cost + 0.05;
-        const there = cells[to.i]![to.j];
-        if (!there || cost < there.cost) cells[to.i]![to.j] = { cost, from: { i, j, piece } };
+        const size = forced?.at === i ? 1 : piece.grapheme.length;
+        if (!goesHere(piece, size, { i, j, letters, phones, forced })) continue;
+        const to = (i + size) * width + j + piece.phones.length;
+        const cost = here.cost + piece.cost + STEP;
+        const there = cells.get(to);
+        if (!there || cost < there.cost) cells.set(to, { cost, from: { cell: here, piece } });
       }
     }
   }
-  let cell = cells[letters.length]![phones.length];
-  if (!cell) return undefined;
-  const { cost } = cell;
+  const end = cells.get(letters.length * width + phones.length);
+  if (!end) return undefined;
   const units: AlignedUnit[] = [];
-  while (cell?.from) {
-    const { i, j, piece }: { i: number; j: number; piece: Piece } = cell.from;
-    units.push({ gpc: piece.gpc, phones: piece.phones });
-    cell = cells[i]![j];
-  }
-  return { units: units.reverse(), cost };
+  for (let cell = end; cell.from; cell = cell.from.cell)
+    units.push({ gpc: cell.from.piece.gpc, phones: cell.from.piece.phones });
+  return { units: units.reverse(), cost: end.cost };
+}
+
+/** A little for each unit, so that of two equal ways the one with fewer units is taken. */
+const STEP = 0.05;
+
+interface Spot {
+  readonly i: number;
+  readonly j: number;
+  readonly letters: string;
+  readonly phones: readonly string[];
+  readonly forced: Forced | undefined;
+}
+
+function goesHere(piece: Piece, size: number, { i, j, letters, phones, forced }: Spot): boolean {
+  if (piece.phones.some((phone, k) => phones[j + k] !== phone)) return false;
+  if (!forced) return true;
+  if (i < forced.at && i + size > forced.at) return false;
+  // One consonant unit stands between the vowel and its e.
+  return i !== forced.at + 1 || i + size === letters.length;
 }
 
 const splitEnd = /^(.*?)([aeiouy])(b|c|d|f|g|h|j|k|l|m|n|p|r|s|t|v|w|x|z|th|ch|sh|ph|st|gn|sc)e$/;

