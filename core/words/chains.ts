@@ -146,7 +146,7 @@ function walk(links: readonly Link[], used: Set<string>, way: Walk): readonly Li
     .filter((word) => !used.has(word.text))
     .flatMap((word) => {
       const change = changeBetween(last.word, word);
-      return change ? [{ word, change, rank: rankOf(change, links, way) + word.band * 0.1 }] : [];
+      return change ? [{ word, change, rank: rankOf(change, links, way) + costOf(word, way) }] : [];
     })
     .sort((one, other) => one.rank - other.rank);
   for (const { word, change } of next.slice(0, 6)) {
@@ -156,6 +156,12 @@ function walk(links: readonly Link[], used: Set<string>, way: Walk): readonly Li
     used.delete(word.text);
   }
   return undefined;
+}
+
+/** Rare words and forms of others cost a little; a word without any of the contrasted spellings leads away from them. */
+function costOf(word: Word, { turns }: Walk): number {
+  const away = turns.size > 0 && !word.units.some((unit) => turns.has(unit.gpc));
+  return word.band * 0.1 + (word.joints.length > 0 ? 0.6 : 0) + (away ? 1.2 : 0);
 }
 
 /** Low for a change between contrasted spellings, and for one at another place than the change before. */

@@ -173,8 +173,7 @@ function joinsUnit(
 ): boolean {
   const at = matches.indexOf(put);
   const before = matches[at - 1];
-  if (before?.kind !== "other" || before.target === undefined || wanted[before.target]?.unit !== unit)
-    return false;
+  if (before?.kind !== "other" || before.target === undefined || wanted[before.target]?.unit !== unit) return false;
   return isVowel(wanted[before.target]?.sound ?? "") === false;
 }
 

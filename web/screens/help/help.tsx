@@ -45,9 +45,17 @@ export function Screen() {
         </Part>
         <Part title="How a session is filled">
           <p>
-            Words come from a list of over a thousand, split by hand. A word is taken only if every child of the group
-            read each of its spellings the last time it was asked, or it is the spelling being taught. The target
-            stands at the start, in the middle and at the end where English allows.
+            Words come from a list of more than fourteen thousand that suit children. A word is taken only if every
+            child of the group read each of its spellings the last time it was asked, or it is the spelling being
+            taught. The target stands at the start, in the middle and at the end where English allows.
+          </p>
+        </Part>
+        <Part title="How a word is judged">
+          <p>
+            Each sound of a word is one unit with the letters that spell it, shown by a bracket. A word can be read
+            when every unit is known or being taught; the endings <i>-ed</i> and <i>-es</i> count as known with their
+            first sound. A wavy bracket stands under what is not known. A word that is not in the list is split by
+            rule and says so: put it right under <b>Words</b>, and it counts so everywhere in your school.
           </p>
         </Part>
         <Part title="What it does not do">
