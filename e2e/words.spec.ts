@@ -42,6 +42,18 @@ test("a word stands large with its brackets, sounds, parts and readings", async 
   await expect(readings.nth(1)).toHaveAttribute("aria-pressed", "true");
 });
 
+test("a misread and a spelling are explained unit by unit", async ({ page, school }) => {
+  await openFor(page, school, "all");
+  await page.getByLabel("A word or a text").fill("chunk");
+  await page.getByLabel("A child read it as").fill("shunk");
+  await expect(page.getByRole("list", { name: "What the misread says" })).toContainText("ch /tʃ/ was read as /ʃ/.");
+  await page.getByLabel("A child wrote it as").fill("chuk");
+  await expect(page.getByRole("list", { name: "What the spelling says" })).toContainText("Nothing stands for /ŋ/");
+  await page.getByLabel("A child read it as").fill("<b>🙂");
+  await expect(page.getByRole("list", { name: "What the misread says" }).getByRole("listitem").first()).toBeVisible();
+  await expectAccessible(page);
+});
+
 test("a pasted page says what a class can read, what stands in the way, and the same for each child", async ({
   page,
   school,
@@ -200,6 +212,11 @@ test("sorts, pairs, made-up words, four choices and sentences are made for the c
   await expect(page.getByRole("columnheader", { name: "The child marks one of these" })).toBeVisible();
   await expect(page.getByText(/ taken for /).first()).toBeVisible();
   await expectAccessible(page);
+  const saving = page.waitForEvent("download");
+  await page.getByRole("button", { name: "CSV" }).click();
+  const csv = readFileSync(await (await saving).path(), "utf8");
+  expect(csv).toMatch(/^\uFEFFspoken,choice 1,says 1,choice 2/);
+  expect(csv.match(/right/g)?.length).toBe(csv.trim().split(/\r?\n/).length - 1);
   await page.getByRole("tab", { name: "Sentences" }).click();
   await expect(page.getByRole("list", { name: "Sentences" }).getByRole("listitem").first()).toBeVisible();
   await page.getByLabel("Kind").selectOption("question");

@@ -79,7 +79,7 @@ ts: zz pizza
 ks: xc excellent, xe axe, xh exhibition
 gz: xh exhaust
 kw: ch choir, cqu acquire
-a: au laugh
+a: al salmon, au laugh
 e: ay says, ei leisure, u bury
 i: a village, ia carriage, ei foreign, ai bargain, ee breeches, hi vehicle
 o: ho honest, ow knowledge, au because, ach yacht

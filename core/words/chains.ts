@@ -35,10 +35,13 @@ export interface ChainWanted extends Pick<FindWanted, "lexicon" | "known" | "tar
 
 export const LEAST_STEPS = 6;
 export const MOST_STEPS = 20;
-/** Ways tried before it is said that there is no chain. */
-const TRIES = 60;
-const LOOKS = 4000;
+/** Beginnings tried: the chain that turns on the contrast most often is taken. */
+const TRIES = 40;
+/** Words looked at from one beginning before it is given up. */
+const LOOKS = 150;
 const LONGEST = 6;
+/** Beginnings that are weighed: the easiest words that have what is practised. */
+const MOST_STARTS = 120;
 
 /** The one unit in which two words differ; undefined when they differ in none or in more. */
 export function changeBetween(one: Word, other: Word): Change | undefined {
@@ -78,6 +81,18 @@ class Neighbourhood {
   }
 }
 
+let last: { of: readonly unknown[]; near: Neighbourhood } | undefined;
+
+/** The words that these children can read, with their neighbours; kept until something else is asked for. */
+function neighbourhoodOf({ lexicon, known, target, contrast = [], avoid = [], band }: ChainWanted): Neighbourhood {
+  const of = [lexicon, known, target, contrast.join(" "), avoid.join(" "), band];
+  if (last?.of.every((part, at) => part === of[at])) return last.near;
+  const readable = new Set([...known, ...contrast, ...(target ? [target] : [])]);
+  const words = findWords({ lexicon, known: readable, avoid, band }).filter((word) => word.units.length <= LONGEST);
+  last = { of, near: new Neighbourhood(words) };
+  return last.near;
+}
+
 /** The patterns of a word: itself without each unit, marked so that only longer words meet it, and each unit hidden. */
 function patterns(word: Word): readonly string[] {
   const gpcs = word.units.map((unit) => unit.gpc);
@@ -94,13 +109,8 @@ export function chain(wanted: ChainWanted): Chain {
   const { steps, contrast = [], seed = 0 } = wanted;
   if (!Number.isInteger(steps) || steps < LEAST_STEPS || steps > MOST_STEPS)
     return { ok: false, reason: `A chain has ${LEAST_STEPS} to ${MOST_STEPS} words.` };
-  const words = findWords({
-    ...wanted,
-    target: undefined,
-    contrast: undefined,
-    known: new Set([...wanted.known, ...contrast, ...(wanted.target ? [wanted.target] : [])]),
-  }).filter((word) => word.units.length <= LONGEST);
-  const near = new Neighbourhood(words);
+  const near = neighbourhoodOf(wanted);
+  const words = near.all;
   const random = dice(seed);
   const turns = new Set(contrast);
   const first =
@@ -110,23 +120,36 @@ export function chain(wanted: ChainWanted): Chain {
       ok: false,
       reason: `“${wanted.first}” cannot be read with what these children know, or is not in the word list.`,
     };
-  const starts = first ? [first] : startsFor(words, wanted, random);
-  const budget = { looks: LOOKS };
+  const starts = first ? [first] : startsFor(words, wanted, near, random);
+  let best: { links: readonly Link[]; turned: number } | undefined;
   for (const start of starts.slice(0, TRIES)) {
-    const found = walk([{ word: start }], new Set([start.text]), { near, steps, turns, random, budget });
-    if (found) return { ok: true, links: found };
-    if (budget.looks <= 0) break;
+    const way = { near, steps, turns, random, budget: { looks: LOOKS } };
+    const links = walk([{ word: start }], new Set([start.text]), way);
+    if (!links) continue;
+    const turned = links.filter(({ change }) => change && turnsOn(change, turns)).length;
+    if (!best || turned > best.turned) best = { links, turned };
+    if (turns.size < 2 || turned >= steps / 2) break;
   }
+  if (best) return { ok: true, links: best.links };
   return {
     ok: false,
     reason: `No chain of ${steps} words was found with what these children know. Ask for fewer words, or for other spellings.`,
   };
 }
 
-function startsFor(words: readonly Word[], { target, contrast = [] }: ChainWanted, random: Dice): readonly Word[] {
+function startsFor(
+  words: readonly Word[],
+  { target, contrast = [] }: ChainWanted,
+  near: Neighbourhood,
+  random: Dice,
+): readonly Word[] {
   const wished = new Set([...(target ? [target] : []), ...contrast]);
   const having = words.filter((word) => wished.size === 0 || word.units.some((unit) => wished.has(unit.gpc)));
-  return shuffled(having.slice(0, 300), random);
+  const turns = new Set(contrast);
+  const first = shuffled(having.slice(0, MOST_STARTS), random);
+  const turning = (word: Word) =>
+    near.of(word).some((other) => turnsOn(changeBetween(word, other) ?? { kind: "changed", at: 0 }, turns));
+  return turns.size < 2 ? first : [...first.filter(turning), ...first.filter((word) => !turning(word))];
 }
 
 interface Walk {
@@ -164,9 +187,14 @@ function costOf(word: Word, { turns }: Walk): number {
   return word.band * 0.1 + (word.joints.length > 0 ? 0.6 : 0) + (away ? 1.2 : 0);
 }
 
+/** True when one of the contrasted spellings gives way to another. */
+function turnsOn({ kind, from, to }: Change, turns: ReadonlySet<Gpc>): boolean {
+  return kind === "changed" && turns.has(from ?? "") && turns.has(to ?? "");
+}
+
 /** Low for a change between contrasted spellings, and for one at another place than the change before. */
 function rankOf(change: Change, links: readonly Link[], { turns, random }: Walk): number {
-  const between = change.kind === "changed" && turns.has(change.from ?? "") && turns.has(change.to ?? "");
+  const between = turnsOn(change, turns);
   const touches = turns.has(change.from ?? "") || turns.has(change.to ?? "");
   const before = links[links.length - 1]?.change;
   const again = before?.at === change.at ? 0.8 : 0;

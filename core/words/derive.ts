@@ -123,7 +123,10 @@ export function derivations(text: string, find: FindUnits): readonly Derivation[
     if (!text.endsWith(ending)) continue;
     const stem = text.slice(0, -ending.length);
     const whole = known(stem);
-    if (whole) after(stem, ending, whole, spelled(...gpcs));
+    // The two l of *really* are one sound and so one unit, which belongs to the base.
+    if (whole && ending === "ly" && last(whole).gpc === "l=l")
+      after(stem, ending, doubled(whole, "l"), spelled("y=ee"));
+    else if (whole) after(stem, ending, whole, spelled(...gpcs));
     if (stem.endsWith("i")) {
       const base = known(`${stem.slice(0, -1)}y`);
       if (base) after(`${stem.slice(0, -1)}y`, ending, withI(base), spelled(...gpcs));

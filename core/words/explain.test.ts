@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { accentOf, accents, saidAlike } from "#core/phonics";
-import { explain, explainSpelling, readLexicon } from "./index.ts";
+import { explain, explainSpelling, misreadInWords, readLexicon, spellingInWords } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const words = lexicon.words.filter((word) => /^[a-z]{2,8}$/.test(word.text)).map((word) => word.text);
@@ -96,6 +96,39 @@ describe("what a spelling says", () => {
   });
 });
 
+describe("in words for a colleague", () => {
+  test.each([
+    ["chunk", "shunk", ["ch /tʃ/ was read as /ʃ/."]],
+    [
+      "stop",
+      "top",
+      ["s was left out.", "It is the first sound of a cluster that fell away.", "“top” is another real word."],
+    ],
+    ["milk", "mik", ["l was left out.", "A sound of a cluster fell away."]],
+    ["tap", "trap", ["/r/ was put in.", "“trap” is another real word."]],
+    ["spot", "stop", ["p and t changed places.", "“stop” is another real word."]],
+    ["was", "saw", ["The word was read from its end.", "“saw” is another real word."]],
+    ["bad", "dad", ["b /b/ was read as /d/.", "Letters that mirror each other: b/d.", "“dad” is another real word."]],
+    ["queen", "kween", ["Right: nothing is wrong in this accent."]],
+  ])("%s read as %s", (target, said, lines) => {
+    expect(misreadInWords(explain(target, said, { lexicon }))).toEqual(lines);
+  });
+  test.each([
+    ["train", "train", ["Right, every letter."]],
+    [
+      "train",
+      "trane",
+      ["Heard well: every sound has a spelling that can stand for it.", "a–e spells /eɪ/ too; here it is ai."],
+    ],
+    ["train", "tan", ["Nothing stands for /r/, r.", "a does not spell /eɪ/; here it is ai."]],
+    ["bed", "ded", ["d is the mirror of b."]],
+    ["girl", "gril", ["Letters are in another order."]],
+    ["cat", "catz", ["z stands for nothing in this word."]],
+  ])("%s written as %s", (target, written, lines) => {
+    expect(spellingInWords(explainSpelling(target, written, { lexicon }))).toEqual(lines);
+  });
+});
+
 describe("for any answer", () => {
   const answer = fc.oneof(
     fc.constantFrom(...words),
@@ -123,6 +156,7 @@ describe("for any answer", () => {
         expect(spelled.units.length).toBeGreaterThan(0);
         expect(spelled.share).toBeGreaterThanOrEqual(0);
         expect(spelled.share).toBeLessThanOrEqual(1);
+        for (const line of [...misreadInWords(told), ...spellingInWords(spelled)]) expect(line).toMatch(/^\S.*\.$/s);
       }),
       { numRuns: 250 },
     );

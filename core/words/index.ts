@@ -6,6 +6,7 @@ export * from "./decodability.ts";
 export * from "./derive.ts";
 export * from "./explain.ts";
 export * from "./explain-spelling.ts";
+export * from "./explain-words.ts";
 export * from "./find.ts";
 export * from "./lexicon.ts";
 export * from "./made-up.ts";

@@ -81,6 +81,8 @@ describe("where a reading comes from", () => {
     ["fox's", "f=f o=o x=ks s=iz"],
     ["couldn't", "c=k oul=uu d=d n=n t=t"],
     ["we'll", "w=w e=ee ll=l"],
+    ["oddly", "o=o dd=d l=l y=ee"],
+    ["morally", "m=m o=o r=r a=schwa ll=l y=ee"],
   ])("%s is %s", (word, units) => {
     expect(gpcs(word)).toBe(units);
   });

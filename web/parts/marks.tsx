@@ -62,19 +62,20 @@ interface Letter {
 }
 
 /** The units as runs of letters in writing order, each with the look of its bracket. */
-function lettersOf(units: readonly Unit[], unexpected: ReadonlySet<number>): Letter[] {
+function lettersOf(units: readonly Unit[], unexpected: ReadonlySet<number>, marked: number): Letter[] {
   const letters: Letter[] = [];
   let closing: Letter | undefined;
   units.forEach((unit, at) => {
     const [opening = "", late] = unit.grapheme.split("_");
-    const wavy = unexpected.has(at) ? " wavy" : unit.sound === "" ? " no-sound" : "";
+    const bracket = unexpected.has(at) ? " wavy" : unit.sound === "" ? " no-sound" : "";
+    const look = `${bracket}${at === marked ? " marked" : ""}`;
     letters.push({
       key: `${at}`,
       text: opening,
-      look: `${late ? "split-open" : closing ? "split-under" : ""}${wavy}`,
+      look: `${late ? "split-open" : closing ? "split-under" : ""}${look}`,
     });
     if (closing) letters.push(closing);
-    closing = late ? { key: `${at}e`, text: late, look: `split-close${wavy}` } : undefined;
+    closing = late ? { key: `${at}e`, text: late, look: `split-close${look}` } : undefined;
   });
   if (closing) letters.push(closing);
   return letters;
@@ -100,14 +101,16 @@ interface BracketWanted {
   readonly units: readonly Unit[];
   /** Indexes of units that are not as expected: their bracket is wavy. */
   readonly unexpected?: readonly number[] | undefined;
+  /** Index of the one unit to point out, as the changed one of a chain. */
+  readonly marked?: number | undefined;
 }
 
 /** A word with a thin bracket under each of its sounds; a split spelling's bracket dips under what stands between. */
-export function BracketWord({ text, units, unexpected = [] }: BracketWanted) {
+export function BracketWord({ text, units, unexpected = [], marked = -1 }: BracketWanted) {
   return (
     <span className="bracketed font-child">
       <span className="sr-only">{text}</span>
-      {asWritten(text, lettersOf(units, new Set(unexpected))).map(({ key, text: letters, look }) => (
+      {asWritten(text, lettersOf(units, new Set(unexpected), marked)).map(({ key, text: letters, look }) => (
         <span key={key} className={look} aria-hidden>
           {letters}
         </span>

@@ -81,7 +81,7 @@ function Step({ link, last }: { link: Link; last: boolean }) {
     <li className="flex items-center gap-2">
       <span className="rounded-lg border border-line bg-sheet px-3 py-1 text-center">
         <span className="block text-2xl">
-          <BracketWord text={link.word.text} units={link.word.units} />
+          <BracketWord text={link.word.text} units={link.word.units} marked={markedIn(link)} />
         </span>
         <span className="block text-sm text-soft">{link.change ? inWords(link.change) : "begin"}</span>
       </span>
@@ -92,6 +92,11 @@ function Step({ link, last }: { link: Link; last: boolean }) {
       )}
     </li>
   );
+}
+
+/** The unit that is new in this word; none when one was taken out. */
+function markedIn({ change }: Link): number | undefined {
+  return change && change.kind !== "removed" ? change.at : undefined;
 }
 
 function inWords({ kind, from, to }: Change): string {

@@ -1,11 +1,9 @@
-import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { type FourChoice, fourChoices } from "#core/words";
 import { newSeed } from "#web/app/device.ts";
-import { Button } from "#web/parts/button.tsx";
-import { download } from "#web/parts/download.ts";
 import { Asking, bands, counts, Pick } from "./asking.tsx";
+import { ListActions } from "./list-actions.tsx";
 import { SpellingChoice } from "./spelling-choice.tsx";
 import type { ToolWanted } from "./tool.ts";
 
@@ -34,15 +32,13 @@ export function ChoicesTool({ ground, reader }: ToolWanted) {
         <SpellingChoice label="Spoken words with" value={target} onChange={setTarget} reader={reader} />
         <Pick label="How common" value={band} options={bands} onChange={setBand} />
         <Pick label="How many" value={count} options={counts} onChange={setCount} />
-        <Button disabled={items.length === 0} onClick={() => window.print()}>
-          <Printer size={15} aria-hidden /> Print the sheet
-        </Button>
-        <Button
-          disabled={items.length === 0}
-          onClick={() => download("four-choices.json", "application/json", asJson(items))}
-        >
-          Save as JSON
-        </Button>
+        <ListActions
+          title="Four choices"
+          lines={items.map(({ choices }) => choices.map(({ word }) => word.text).join("  "))}
+          rows={items.map(asRow)}
+          json={{ items: items.map(asRecord) }}
+          onPrint={() => window.print()}
+        />
       </Asking>
       {items.length === 0 ? (
         <p role="status" className="text-damson">
@@ -95,13 +91,20 @@ function shown(gpc: string): string {
   return showGrapheme(splitGpc(gpc).grapheme);
 }
 
-function asJson(items: readonly FourChoice[]): string {
-  const plain = items.map(({ spoken, choices }) => ({
+function asRow({ spoken, choices }: FourChoice) {
+  const named = choices.flatMap(({ word, confusion }, at) => [
+    [`choice ${at + 1}`, word.text],
+    [`says ${at + 1}`, confusion ? `${confusion.from}>${confusion.to}` : "right"],
+  ]);
+  return { spoken: spoken.text, ...Object.fromEntries(named) };
+}
+
+function asRecord({ spoken, choices }: FourChoice) {
+  return {
     spoken: spoken.text,
     choices: choices.map(({ word, confusion }) => ({
       word: word.text,
       ...(confusion ? { confusion } : { right: true }),
     })),
-  }));
-  return `${JSON.stringify({ items: plain }, null, 2)}\n`;
+  };
 }

@@ -3,6 +3,7 @@ import { findCorrespondence, ipa, plainSound, showGrapheme } from "#core/phonics
 import { type Reading, type Source, split } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
+import { SaidOrWritten } from "./said-or-written.tsx";
 import { SplitEditor } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
 
@@ -70,6 +71,7 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
           </Fact>
         )}
       </dl>
+      <SaidOrWritten word={word} ground={ground} />
       {editing && <SplitEditor word={word} reading={reading} own={own} onClose={() => setEditing(false)} />}
     </section>
   );

@@ -5,6 +5,7 @@ import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Asking, counts, Pick } from "./asking.tsx";
 import { IntoSession } from "./into-session.tsx";
+import { ListActions } from "./list-actions.tsx";
 import { SpellingChoice } from "./spelling-choice.tsx";
 import { readerOf, type ToolWanted } from "./tool.ts";
 
@@ -63,6 +64,21 @@ export function SentencesTool({ ground, reader }: ToolWanted) {
             </li>
           ))}
         </ul>
+      )}
+      {shown.length > 0 && (
+        <div className="no-print mt-3 flex flex-wrap gap-2">
+          <ListActions
+            title="Sentences"
+            lines={shown.map(({ text }) => text)}
+            rows={shown.map(({ text, words }) => ({
+              sentence: text,
+              words: words.length,
+              kind: kindOfSentence(text),
+            }))}
+            json={{ sentences: shown.map(({ text }) => ({ text, kind: kindOfSentence(text) })) }}
+            onPrint={() => window.print()}
+          />
+        </div>
       )}
       {taken && <IntoSession words={[taken]} kind="sentence" onClose={() => setTaken(null)} />}
     </>

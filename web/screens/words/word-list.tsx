@@ -1,14 +1,12 @@
-import { Copy, Download, Printer, X } from "lucide-react";
-import Papa from "papaparse";
+import { Printer, X } from "lucide-react";
 import { useEffect, useState } from "react";
-import { toast } from "sonner";
 import { showGrapheme } from "#core/phonics";
 import { judgeWord, type Reader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
-import { download } from "#web/parts/download.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { IntoSession } from "./into-session.tsx";
+import { ListActions } from "./list-actions.tsx";
 import { type Layout, PrintedWords } from "./printed-words.tsx";
 
 interface WordListWanted {
@@ -43,18 +41,6 @@ export function WordList({ title, words, reader, madeUp = false }: WordListWante
     setList([...list, ...fresh]);
     setTyped("");
   };
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(list.join("\n"));
-      toast("Copied, one word a line.");
-    } catch {
-      toast.error("The browser does not let this page copy. Save the list as CSV instead.");
-    }
-  };
-  const name = title
-    .replace(/[^\p{L}\p{N}]+/gu, "-")
-    .replace(/^-|-$/g, "")
-    .toLowerCase();
   return (
     <section aria-label={title} className="rounded-lg border border-line bg-sheet">
       <ul
@@ -99,24 +85,14 @@ export function WordList({ title, words, reader, madeUp = false }: WordListWante
           </Button>
         </form>
         <span className="grow" />
-        <Button disabled={list.length === 0} onClick={() => void copy()}>
-          <Copy size={15} aria-hidden /> Copy
-        </Button>
-        <Button disabled={list.length === 0} onClick={() => setPrinting("cards")}>
-          <Printer size={15} aria-hidden /> Cards
-        </Button>
-        <Button disabled={list.length === 0} onClick={() => setPrinting("sheet")}>
-          <Printer size={15} aria-hidden /> Sheet
-        </Button>
-        <Button disabled={list.length === 0} onClick={() => download(`${name}.csv`, "text/csv", asCsv(verdicts))}>
-          <Download size={15} aria-hidden /> CSV
-        </Button>
-        <Button
-          disabled={list.length === 0}
-          onClick={() => download(`${name}.json`, "application/json", asJson(title, verdicts))}
-        >
-          <Download size={15} aria-hidden /> JSON
-        </Button>
+        <ListActions title={title} lines={list} rows={asRows(verdicts)} json={{ words: asRecords(verdicts) }}>
+          <Button disabled={list.length === 0} onClick={() => setPrinting("cards")}>
+            <Printer size={15} aria-hidden /> Cards
+          </Button>
+          <Button disabled={list.length === 0} onClick={() => setPrinting("sheet")}>
+            <Printer size={15} aria-hidden /> Sheet
+          </Button>
+        </ListActions>
         <Button shape="main" disabled={list.length === 0} onClick={() => setSession(true)}>
           Put into a session
         </Button>
@@ -154,22 +130,20 @@ function Remarks({ verdicts, madeUp }: { verdicts: readonly WordVerdict[]; madeU
   );
 }
 
-function asCsv(verdicts: readonly WordVerdict[]): string {
-  const rows = verdicts.map(({ text, reading }) => ({
+function asRows(verdicts: readonly WordVerdict[]) {
+  return verdicts.map(({ text, reading }) => ({
     word: text,
     units: reading.units.map((unit) => unit.gpc).join(" "),
     syllables: reading.syllables.length,
     shape: reading.shape,
   }));
-  return `\uFEFF${Papa.unparse(rows, { escapeFormulae: true })}\n`;
 }
 
-function asJson(title: string, verdicts: readonly WordVerdict[]): string {
-  const words = verdicts.map(({ text, reading }) => ({
+function asRecords(verdicts: readonly WordVerdict[]) {
+  return verdicts.map(({ text, reading }) => ({
     word: text,
     units: reading.units.map(({ gpc, at }) => ({ gpc, at })),
     syllables: reading.syllables,
     shape: reading.shape,
   }));
-  return `${JSON.stringify({ title, words }, null, 2)}\n`;
 }
