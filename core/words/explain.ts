@@ -154,7 +154,7 @@ function told(target: string, said: string, laid: Laid, lexicon: Lexicon): Expla
     firstOfClusterDropped: found[0]?.outcome === "left out" && isConsonant(units[0]) && isConsonant(units[1]),
     clusterReduced: found.some((one, at) => one.outcome === "left out" && inCluster(units, at)),
     where: right ? "nothing" : vowels && consonants ? "both" : vowels ? "vowel" : "consonant",
-    realWord: !right && lexicon.find(said.trim()).length > 0,
+    realWord: !right && isWord(said.trim(), lexicon),
     reversed: [
       ...new Set(
         found.flatMap(({ unit, outcome: kind, heard: sounds }) => (kind === "other" ? mirrorOf(unit, sounds) : [])),
@@ -175,6 +175,11 @@ function joinsUnit(
   const before = matches[at - 1];
   if (before?.kind !== "other" || before.target === undefined || wanted[before.target]?.unit !== unit) return false;
   return isVowel(wanted[before.target]?.sound ?? "") === false;
+}
+
+/** A name is no word that a child could have meant. */
+function isWord(text: string, lexicon: Lexicon): boolean {
+  return lexicon.find(text).some((word) => word.text === word.text.toLowerCase());
 }
 
 function isConsonant(unit: Unit | undefined): boolean {
