@@ -19,6 +19,7 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Sessions: "/sessions",
     Session: `/sessions/${first?.id}`,
     "Teaching orders": "/orders",
+    Words: "/words",
     Help: "/help",
     "Not found": "/nowhere",
   };
@@ -34,7 +35,7 @@ for (const scheme of ["light", "dark"] as const) {
     page,
     school,
   }) => {
-    test.setTimeout(150_000);
+    test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: scheme });
     for (const [place, path] of Object.entries(await addresses(school))) {
       await page.goto(school.base + path);

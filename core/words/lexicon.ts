@@ -109,6 +109,11 @@ export function toLexicon(all: readonly Word[]): Lexicon {
   return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [] };
 }
 
+/** A split that people made elsewhere as an entry: its units as `grapheme=sound`, left to right. */
+export function ownEntry(text: string, gpcs: readonly Gpc[]): Word {
+  return { text, units: gpcs.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true };
+}
+
 /** The lexicon with a school's own splits laid over it: they come first; other readings of the word stay after them. */
 export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
   if (own.length === 0) return lexicon;

@@ -1,6 +1,6 @@
 import { asc, eq } from "drizzle-orm";
 import type { OwnSplit } from "#contract";
-import { type Lexicon, unitOf, type Word, withOwnSplits } from "#core/words";
+import { type Lexicon, ownEntry, withOwnSplits } from "#core/words";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -33,11 +33,6 @@ export async function deleteSplit(db: Db, id: string): Promise<boolean> {
   return (await db.delete(t.splits).where(eq(t.splits.id, id)).returning({ id: t.splits.id })).length === 1;
 }
 
-/** A school's split as an entry of a lexicon. */
-function asWord({ text, units }: Pick<OwnSplit, "text" | "units">): Word {
-  return { text, units: units.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true };
-}
-
 const made = new WeakMap<Lexicon, { of: string; lexicon: Lexicon }>();
 
 /** The lexicon that ships with the school's own splits laid over it; made anew when they have changed. */
@@ -47,7 +42,10 @@ export async function schoolLexicon(db: Db, shipped: Lexicon): Promise<Lexicon> 
   const of = own.map((split) => `${split.id} ${split.savedAt}`).join("\n");
   const known = made.get(shipped);
   if (known?.of === of) return known.lexicon;
-  const lexicon = withOwnSplits(shipped, own.map(asWord));
+  const lexicon = withOwnSplits(
+    shipped,
+    own.map(({ text, units }) => ownEntry(text, units)),
+  );
   made.set(shipped, { of, lexicon });
   return lexicon;
 }

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
-import { type Lexicon, type MadeUp, readLexicon, readMadeUp, unitOf, type Word, withOwnSplits } from "#core/words";
+import { type Lexicon, type MadeUp, ownEntry, readLexicon, readMadeUp, withOwnSplits } from "#core/words";
 import { useAsk } from "./api.ts";
 
 /** Everything the word engine needs on this screen. */
@@ -22,10 +22,6 @@ function readShipped(words: string, madeUp: string) {
   return shipped;
 }
 
-function asWord({ text, units }: OwnSplit): Word {
-  return { text, units: units.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true };
-}
-
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: WordGround | undefined; error: Error | undefined } {
   const data = useAsk(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
@@ -36,7 +32,10 @@ export function useLexicon(): { ground: WordGround | undefined; error: Error | u
     if (!data.data || !splits.data || accent === undefined) return undefined;
     const { lexicon, madeUp } = readShipped(data.data.words, data.data.madeUp);
     return {
-      lexicon: withOwnSplits(lexicon, splits.data.map(asWord)),
+      lexicon: withOwnSplits(
+        lexicon,
+        splits.data.map(({ text, units }) => ownEntry(text, units)),
+      ),
       madeUp,
       sentences: data.data.sentences,
       accent: accentOf(accent),

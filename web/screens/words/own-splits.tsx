@@ -2,7 +2,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { type OwnSplit, setAccent } from "#contract";
 import { accents } from "#core/phonics";
-import { split, unitOf, writeEntry } from "#core/words";
+import { ownEntry, split, unitOf, writeEntry } from "#core/words";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
@@ -87,10 +87,5 @@ export function OwnSplits({ ground }: ToolWanted) {
 
 /** In the notation of the tool's own list, so that it can be read back. */
 function asText(own: readonly OwnSplit[]): string {
-  return own
-    .map(
-      ({ text, units }) =>
-        `${writeEntry({ text, units: units.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true })}\n`,
-    )
-    .join("");
+  return own.map(({ text, units }) => `${writeEntry(ownEntry(text, units))}\n`).join("");
 }
