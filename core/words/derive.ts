@@ -124,7 +124,7 @@ export function derivations(text: string, find: FindUnits): readonly Derivation[
     const stem = text.slice(0, -ending.length);
     const whole = known(stem);
     // The two l of *really* are one sound and so one unit, which belongs to the base.
-    if (whole && ending === "ly" && last(whole).gpc === "l=l")
+    if (whole && ending === "ly" && stem.endsWith("l") && last(whole).gpc === "l=l")
       after(stem, ending, doubled(whole, "l"), spelled("y=ee"));
     else if (whole) after(stem, ending, whole, spelled(...gpcs));
     if (stem.endsWith("i")) {

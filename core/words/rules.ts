@@ -15,6 +15,8 @@ interface Habits {
 }
 
 const EDGE = "_";
+/** Marks before the first letter, as many as the widest surrounding looks back. */
+const EDGES = 2;
 /** Letters before and after that a surrounding sees, widest first. */
 const windows = [
   [2, 4],
@@ -33,7 +35,9 @@ const TRUST = 1.5;
 const learned = new WeakMap<Lexicon, Habits>();
 
 function surrounding(padded: string, at: number, [before, after]: readonly [number, number]): string {
-  return `${before}${padded.slice(at - before, at)}|${padded.slice(at, at + after)}`;
+  // The first letter of a word keeps its own habits: s is never z there, whatever follows.
+  const first = at === EDGES ? "^" : "";
+  return `${before}${first}${padded.slice(at - before, at)}|${padded.slice(at, at + after)}`;
 }
 
 const kinds: Record<string, string> = {
@@ -52,7 +56,7 @@ const kinds: Record<string, string> = {
 
 function kindsAfter(padded: string, at: number): string {
   const kind = (i: number) => kinds[padded.charAt(i)] ?? "C";
-  return `k${padded.charAt(at)}${kind(at + 1)}${kind(at + 2)}${kind(at + 3)}`;
+  return `k${at === EDGES ? "^" : ""}${padded.charAt(at)}${kind(at + 1)}${kind(at + 2)}${kind(at + 3)}`;
 }
 
 /** The keys of a place among the letters, widest first. */
@@ -151,7 +155,7 @@ export function readByRule(letters: string, lexicon: Lexicon, most = 4): readonl
   return top.map((path) => ({ units: path.units, confidence: Math.exp(path.score) / total }));
 }
 
-/** A consonant with a silent e stands at the end; an ending needs a vowel before it. */
+/** A consonant with an e that is not heard stands at the end; an ending needs a vowel before it. */
 const ENDS_ONLY = /^[^aeiouy]{1,3}e$/;
 const AFTER_VOWEL = /^(ed|es|d|s)=(id|iz|t|d)$/;
 /** One vowel letter, one consonant, e: the e makes the vowel long in a word that nobody has met. */
