@@ -24,9 +24,12 @@ export interface Lexicon {
   readonly find: (text: string) => readonly Word[];
 }
 
+const CURLY = /[’‘ʼ]/;
+
 /** The form under which a word is kept: small letters, straight apostrophe. */
 export function keyOf(text: string): string {
-  return text.toLowerCase().replace(/[’‘ʼ]/g, "'");
+  const small = text.toLowerCase();
+  return CURLY.test(small) ? small.replaceAll(/[’‘ʼ]/g, "'") : small;
 }
 
 /** What a piece of the lexicon's notation says: `+'~a=ar`. */

@@ -39,9 +39,9 @@ export function spellOut(units: readonly Unit[]): string {
   let text = "";
   let closing = "";
   for (const { grapheme } of units) {
-    const [opening = "", late = ""] = grapheme.split("_");
-    text += opening + closing;
-    closing = late;
+    const split = grapheme.length > 2 && grapheme.charAt(1) === "_";
+    text += (split ? grapheme.charAt(0) : grapheme) + closing;
+    closing = split ? grapheme.slice(2) : "";
   }
   return text + closing;
 }

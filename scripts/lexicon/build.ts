@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { cuss } from "cuss";
-import { findCorrespondence, isVowel, usualGpc } from "#core/phonics";
-import { bathUnit, derivations, spellOut, type Unit, unitOf } from "#core/words";
+import { findCorrespondence } from "#core/phonics";
+import { bathUnit, derivations, isNucleus, spellOut, type Unit, unitOf, writeEntry } from "#core/words";
 import { align } from "./align.ts";
 import { type Correction, readCorrections } from "./corrections.ts";
 import { capitalised, counts } from "./frequency.ts";
@@ -42,9 +42,7 @@ const problems: string[] = [];
 const reported = new Set<string>();
 
 function stressOf(word: string, units: readonly Unit[]): number {
-  const vowels = units.flatMap((unit, at) =>
-    isVowel(unit.sound) || unit.gpc === "le=l" || /^(id|iz)$/.test(unit.sound) ? [at] : [],
-  );
+  const vowels = units.flatMap((_, at) => (isNucleus(units, at) ? [at] : []));
   if (vowels.length < 2) return -1;
   for (const phones of pronunciations(word)) {
     const nuclei = phones.filter((phone) => /\d$/.test(phone));
@@ -210,16 +208,9 @@ const ranked = [...entries.keys()].sort((one, other) => (counts.get(other) ?? 0)
 const bandEnds = [600, 1800, 4000, 8000, Number.POSITIVE_INFINITY];
 const bands = new Map(ranked.map((word, rank) => [word, bandEnds.findIndex((end) => rank < end) + 1]));
 
-function written(entry: Entry): string {
-  const pieces = entry.units.map((unit, at) => {
-    const piece = usualGpc(unit.grapheme) === unit.gpc ? unit.grapheme : unit.gpc;
-    return `${entry.joints.includes(at) ? "+" : ""}${entry.stressed === at ? "'" : ""}${unit.bath ? "~" : ""}${piece}`;
-  });
-  const shown = corrections.get(entry.word)?.[0]?.written ?? entry.word;
-  const flags = entry.how === "hand" ? "h" : "";
-  return [pieces.join(" "), bands.get(entry.word) ?? 5, flags, shown === entry.word ? "" : shown]
-    .join("|")
-    .replace(/\|+$/, "");
+function written({ word, units, stressed, joints, how }: Entry): string {
+  const shown = corrections.get(word)?.[0]?.written ?? word;
+  return writeEntry({ text: shown, units, band: bands.get(word) ?? 5, stressed, joints, corrected: how === "hand" });
 }
 
 const lines = [...entries.keys()].sort().flatMap((word) => (entries.get(word) ?? []).map(written));
