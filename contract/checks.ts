@@ -1,141 +1,223 @@
 import { z } from "zod";
-import { answer, outcome } from "./children.ts";
-import { byId, day, done, gpc, id, instant, line } from "./common.ts";
+import { answer, item, kindId, outcome } from "./answers.ts";
+import { byId, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
-export const scope = z.enum(["due", "all", "recent", "picked"]);
+/** How this school checks. */
+export const checkSettings = z.object({
+  answerForm: z.enum(["sound", "nameSound", "nameKeywordSound"]),
+  exceptionWay: z.enum(["wholes", "sounded"]),
+  madeUp: z.boolean(),
+  slowAfter: z.number().min(0).max(20),
+});
+
+export type CheckSettingsBody = z.infer<typeof checkSettings>;
+
+export const setCheckSettings = {
+  method: "PUT",
+  path: "/api/school/checks",
+  body: checkSettings,
+  answer: done,
+} as const satisfies Endpoint;
+
+const strategy = z.enum(["inOrder", "shuffled", "missed"]);
+const block = z.enum(["two", "three", "fourEnd", "fourStart", "five", "twoSyllables", "endings", "longer"]);
+const task = z.enum(["compound", "syllables", "rest", "sounds", "apart", "where", "alike"]);
+
+/** One part of a plan: which kind of check, over what, and how. */
+export const section = z.object({
+  kind: kindId,
+  scope: z.enum(["due", "all", "recent", "picked"]),
+  most: z.number().int().min(1).max(60),
+  recentSteps: z.number().int().min(1).max(40),
+  picked: z.array(item).max(200),
+  strategy,
+  stopAfter: z.number().int().min(0).max(20),
+  form: z.enum(["deck", "minute"]),
+  cases: z.enum(["small", "capital", "both"]),
+  blocks: z.array(block).min(1).max(8),
+  madeUp: z.boolean(),
+  tasks: z.array(task).min(1).max(7),
+  choices: z.number().int().min(4).max(9),
+  sentence: z.boolean(),
+});
+export type SectionBody = z.infer<typeof section>;
+
+const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.");
+
+const preset = z.object({ id, shipped: z.boolean(), name: z.string(), purpose: z.string(), sections });
+export type PresetView = z.infer<typeof preset>;
+
+/** Plans to begin from: those that ship, then the school's own by name. */
+export const listPresets = {
+  method: "GET",
+  path: "/api/presets",
+  answer: z.array(preset),
+} as const satisfies Endpoint;
+
+export const savePreset = {
+  method: "PUT",
+  path: "/api/presets/:id",
+  params: byId,
+  body: z.object({ name: line(60), purpose: note(200), sections }),
+  answer: preset,
+} as const satisfies Endpoint;
+
+export const removePreset = {
+  method: "DELETE",
+  path: "/api/presets/:id",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+const choice = z.object({ text: z.string(), from: gpc.optional(), to: gpc.optional() });
+const setup = z.object({
+  strategy,
+  stopAfter: z.number().int(),
+  form: z.enum(["deck", "minute"]),
+  pool: z.array(gpc),
+  choices: z.number().int(),
+  sheet: z.record(z.string(), z.array(choice)),
+  version: z.enum(["A", "B"]),
+});
+
+export type SetupBody = z.infer<typeof setup>;
 
 const checkView = z.object({
   id,
   childId: id,
-  childName: z.string(),
-  classId: id,
-  scope,
-  items: z.array(gpc),
+  kind: kindId,
+  setup,
+  items: z.array(item),
   seed: z.number().int(),
   startedAt: instant,
   endedAt: instant.nullable(),
   answers: z.array(answer),
-  /** Outcome of each card the last time it was asked before this check. */
-  before: z.array(z.object({ item: gpc, outcome })),
+  /** Outcome of each item the last time it was asked before this check. */
+  before: z.array(z.object({ item, outcome })),
+  /** Most cards right in a minute before, in checks of this kind; null when there was none. */
+  best: z.number().int().nullable(),
 });
 export type CheckView = z.infer<typeof checkView>;
 
-export const startCheck = {
+/** Checks that are done in one go: the parts of a plan for each child of a list. */
+const sittingView = z.object({
+  id,
+  name: z.string(),
+  startedAt: instant,
+  /** Null while any of its checks is open. */
+  endedAt: instant.nullable(),
+  /** In the order in which they come. */
+  children: z.array(z.object({ id, name: z.string(), note: z.string(), classId: id, className: z.string() })),
+  /** A child's checks stand in the order of the plan's parts. */
+  checks: z.array(checkView),
+  settings: checkSettings,
+  /** Under which another device shows the child's face; null while no one asked for it. */
+  faceCode: z.string().nullable(),
+});
+export type SittingView = z.infer<typeof sittingView>;
+
+export const MOST_CHILDREN = 60;
+export const startSitting = {
   method: "POST",
-  path: "/api/checks",
+  path: "/api/sittings",
   body: z.object({
     id,
-    childId: id,
-    scope,
-    recentSteps: z.number().int().min(1).max(40).default(3),
-    picked: z.array(gpc).max(200).default([]),
-    seed: z.number().int().min(0).max(2_147_483_647),
+    name: line(60),
+    sections,
+    /** One id for a check of each part, made on the device like every id. */
+    children: z
+      .array(
+        z.object({ childId: id, seed: z.number().int().min(0).max(2_147_483_647), checkIds: z.array(id).max(8) }),
+      )
+      .min(1, "Choose a child.")
+      .max(MOST_CHILDREN, `At most ${MOST_CHILDREN} children at a time.`),
     startedAt: instant,
   }),
-  answer: checkView,
+  answer: sittingView,
 } as const satisfies Endpoint;
 
-/** How many cards a check would have, before it begins. */
-export const countCards = {
+export const getSitting = {
   method: "GET",
-  path: "/api/children/:id/cards",
+  path: "/api/sittings/:id",
   params: byId,
-  query: z.object({ recentSteps: z.coerce.number().int().min(1).max(40).default(3) }),
+  answer: sittingView,
+} as const satisfies Endpoint;
+
+/** How many items a plan has for each child, and how long it takes. Nothing is kept. */
+export const previewSitting = {
+  method: "POST",
+  path: "/api/sittings/preview",
+  body: z.object({ childIds: z.array(id).min(1).max(MOST_CHILDREN), sections }),
   answer: z.object({
-    due: z.array(gpc),
-    all: z.array(gpc),
-    recent: z.array(gpc),
-    /** Median milliseconds a card in this child's past checks, or null. */
-    msPerCard: z.number().nullable(),
-    openCheck: id.nullable(),
+    children: z.array(
+      z.object({
+        id,
+        /** One for each part of the plan. */
+        parts: z.array(z.object({ items: z.number().int(), minutes: z.number(), ownPace: z.boolean() })),
+      }),
+    ),
   }),
 } as const satisfies Endpoint;
 
-export const getCheck = {
-  method: "GET",
-  path: "/api/checks/:id",
+/** What the child's face shows. It never holds a mark. */
+export const face = z.discriminatedUnion("show", [
+  z.object({ show: z.literal("nothing") }),
+  z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]) }),
+  z.object({ show: z.literal("choices"), item, choices: z.array(z.string().max(20)).max(9) }),
+]);
+export type FaceBody = z.infer<typeof face>;
+
+/** Gives the code under which another device shows the child's face until this sitting ends. */
+export const openFace = {
+  method: "POST",
+  path: "/api/sittings/:id/face",
   params: byId,
-  answer: checkView,
+  answer: z.object({ code: z.string() }),
 } as const satisfies Endpoint;
 
-export const endCheck = {
-  method: "POST",
-  path: "/api/checks/:id/end",
+export const showFace = {
+  method: "PUT",
+  path: "/api/sittings/:id/face",
   params: byId,
-  body: z.object({ at: instant }),
+  body: z.object({ face }),
   answer: done,
 } as const satisfies Endpoint;
 
-export const getGaps = {
-  method: "GET",
-  path: "/api/gaps",
-  query: z.object({ classId: id.optional() }),
-  answer: z.object({
-    today: day,
-    columns: z.array(z.object({ gpc, stepId: z.string(), step: z.number().int(), title: z.string() })),
-    rows: z.array(
-      z.object({
-        id,
-        name: z.string(),
-        classId: id,
-        /** One letter a column, read by `core/mastery`. */
-        cells: z.string(),
-      }),
-    ),
-  }),
-} as const satisfies Endpoint;
-export type Gaps = z.infer<typeof getGaps.answer>;
+const byCode = z.object({ code: z.string().regex(/^\d{6}$/, "A code has six figures.") });
 
-export const getToday = {
+export const getFace = {
   method: "GET",
-  path: "/api/today",
-  answer: z.object({
-    today: day,
-    openChecks: z.array(
-      z.object({
-        id,
-        childId: id,
-        childName: z.string(),
-        asked: z.number().int(),
-        cards: z.number().int(),
-        startedAt: instant,
-      }),
-    ),
-    sessions: z.array(
-      z.object({
-        id,
-        groupId: id,
-        groupName: z.string(),
-        heldOn: day,
-        target: gpc,
-        state: z.enum(["planned", "held"]),
-      }),
-    ),
-    reports: z.array(
-      z.object({
-        sessionId: id,
-        groupName: z.string(),
-        by: z.string(),
-        at: instant,
-        came: z.number().int(),
-        of: z.number().int(),
-        note: z.string(),
-      }),
-    ),
-    groups: z.array(
-      z.object({
-        id,
-        name: z.string(),
-        members: z.number().int(),
-        targets: z.array(gpc),
-        lastHeld: day.nullable(),
-        next: z.object({ id, heldOn: day }).nullable(),
-      }),
-    ),
-    /** Children by how long ago they were last checked, longest first, never checked first of all. */
-    toCheck: z.array(z.object({ id, name: z.string(), className: z.string(), lastChecked: day.nullable() })),
-    lastDone: z.array(z.object({ what: line(200), at: instant, link: z.string() })),
-  }),
+  path: "/api/faces/:code",
+  params: byCode,
+  answer: z.object({ face }),
 } as const satisfies Endpoint;
-export type Today = z.infer<typeof getToday.answer>;
+
+/** The child tapped a choice. */
+export const tapFace = {
+  method: "POST",
+  path: "/api/faces/:code/tap",
+  params: byCode,
+  body: z.object({ item, choice: z.string().max(20) }),
+  answer: done,
+} as const satisfies Endpoint;
+
+/** Addresses of the two streams of server-sent events. */
+export const livePaths = {
+  desk: (sittingId: string) => `/api/sittings/${sittingId}/live`,
+  face: (code: string) => `/api/faces/${code}/live`,
+};
+
+/** What a desk is told: marks of another device, a tap on the child's face. */
+export const deskEvent = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("answers"), answers: z.array(answer) }),
+  z.object({ kind: z.literal("tap"), item, choice: z.string() }),
+]);
+export type DeskEvent = z.infer<typeof deskEvent>;
+
+/** What a child's face is told. */
+export const faceEvent = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("face"), face }),
+  z.object({ kind: z.literal("end") }),
+]);
+export type FaceEvent = z.infer<typeof faceEvent>;

@@ -1,6 +1,8 @@
 import { z } from "zod";
+import { answer, kindId } from "./answers.ts";
 import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { readingView } from "./readings.ts";
 
 export const childName = line(60);
 export const childNote = note(200);
@@ -47,27 +49,10 @@ export const editChild = {
   answer: childView,
 } as const satisfies Endpoint;
 
-const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
-const mark = z.object({ id, childId: id, markedAt: instant, day, markedBy: line(60) });
-const given = mark.extend({
-  item: gpc,
-  ms: z.number().int().min(0).max(3_600_000).nullable(),
-  checkId: id.nullable(),
-  pass: z.number().int().min(1).max(50),
-});
-/** The answer log: right answers have no `heard`, and undo is a later entry. */
-export const answer = z.discriminatedUnion("outcome", [
-  given.extend({ outcome: z.literal("right") }),
-  given.extend({ outcome: z.literal("slow") }),
-  given.extend({ outcome: z.literal("ownWay") }),
-  given.extend({ outcome: z.literal("none") }),
-  given.extend({ outcome: z.literal("wrong"), heard: line(30).nullable() }),
-  mark.extend({ outcome: z.literal("void"), voids: id }),
-]);
-export type AnswerBody = z.infer<typeof answer>;
-
 const checkSummary = z.object({
   id,
+  sittingId: id,
+  kind: kindId,
   startedAt: instant,
   endedAt: instant.nullable(),
   cards: z.number().int(),
@@ -83,7 +68,16 @@ export const getChild = {
     child: childView,
     checks: z.array(checkSummary),
     groups: z.array(z.object({ id, name: z.string() })),
-    confusions: z.array(z.object({ pair: z.string(), count: z.number().int(), lastDay: day })),
+    confusions: z.array(
+      z.object({
+        asked: z.string(),
+        given: z.string(),
+        of: z.enum(["sound", "spelling"]),
+        count: z.number().int(),
+        lastDay: day,
+        items: z.array(z.string()),
+      }),
+    ),
   }),
 } as const satisfies Endpoint;
 
@@ -108,6 +102,7 @@ export const traces = {
   answer: z.object({
     answers: z.number().int(),
     checks: z.number().int(),
+    readings: z.number().int(),
     groups: z.number().int(),
     sessions: z.number().int(),
     notesNaming: z.number().int(),
@@ -120,15 +115,23 @@ export const exportChild = {
   path: "/api/children/:id/export",
   params: byId,
   answer: z.object({
-    format: z.literal("keen-sapling child 1"),
+    format: z.literal("keen-sapling child 2"),
     exportedAt: instant,
     child: childView,
     className: z.string(),
     answers: z.array(answer),
     checks: z.array(
-      z.object({ id, scope: z.string(), items: z.array(gpc), startedAt: instant, endedAt: instant.nullable() }),
+      z.object({
+        id,
+        kind: kindId,
+        scope: z.string(),
+        items: z.array(z.string()),
+        startedAt: instant,
+        endedAt: instant.nullable(),
+      }),
     ),
     groups: z.array(z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc) })),
+    readings: z.array(readingView),
     sessions: z.array(z.object({ heldOn: day, group: z.string(), came: z.boolean(), by: z.string() })),
   }),
 } as const satisfies Endpoint;
@@ -139,14 +142,3 @@ export const eraseChild = {
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
-
-export const MOST_ANSWERS = 500;
-export const saveAnswers = {
-  method: "POST",
-  path: "/api/answers",
-  body: z.object({ answers: z.array(answer).min(1).max(MOST_ANSWERS) }),
-  /** Every answer is either saved (now or before) or refused with a reason; one refused stops no other. */
-  answer: z.object({ saved: z.array(id), refused: z.array(z.object({ id, says: z.string() })) }),
-} as const satisfies Endpoint;
-
-export { outcome };

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { checkSettings } from "./checks.ts";
 import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -46,6 +47,7 @@ export const getSchool = {
     name: z.string(),
     /** Id of the accent whose sounds count as right. */
     accent: z.string(),
+    checks: checkSettings,
     today: day,
     classes: z.array(classView),
     orders: z.array(orderView),

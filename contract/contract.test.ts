@@ -86,12 +86,18 @@ describe("words on the wire", () => {
 
 describe("answers", () => {
   const mark = { id, childId: id, markedAt: "2026-11-23T09:15:00.000Z", day: "2026-11-23", markedBy: "Ms Harrow" };
-  const given = { ...mark, item: "b=b", ms: 900, checkId: id, pass: 1 };
+  const given = { ...mark, kind: "say", item: "b=b", ms: 900, checkId: id, pass: 1, tags: [] };
   test("a right answer has nothing heard, a wrong one may", () => {
     expect(answer.parse({ ...given, outcome: "right", heard: "d" })).toEqual({ ...given, outcome: "right" });
-    expect(answer.parse({ ...given, outcome: "wrong", heard: "d" })).toMatchObject({ heard: "d" });
-    expect(answer.parse({ ...given, outcome: "wrong", heard: null })).toMatchObject({ heard: null });
+    expect(answer.parse({ ...given, outcome: "wrong", heard: "d", units: null })).toMatchObject({ heard: "d" });
+    expect(answer.parse({ ...given, outcome: "wrong", heard: null, units: [0] })).toMatchObject({ heard: null });
     expect(good(answer, { ...given, outcome: "wrong" })).toBe(false);
+  });
+  test("a note has words, the end of a check says why", () => {
+    expect(good(answer, { ...mark, outcome: "note", checkId: id, item: null, text: "rubbed both eyes" })).toBe(true);
+    expect(good(answer, { ...mark, outcome: "note", checkId: id, item: null, text: "  " })).toBe(false);
+    expect(good(answer, { ...mark, outcome: "stop", checkId: id, why: "tired" })).toBe(true);
+    expect(good(answer, { ...mark, outcome: "stop", checkId: id, why: "bored" })).toBe(false);
   });
   test("undo names what it takes back", () => {
     expect(good(answer, { ...mark, outcome: "void", voids: id })).toBe(true);
@@ -103,7 +109,9 @@ describe("answers", () => {
     { ms: 4_000_000 },
     { pass: 0 },
     { outcome: "maybe" },
-    { item: "b" },
+    { item: "" },
+    { kind: "song" },
+    { tags: ["odd"] },
     { markedBy: "" },
     { childId: "7" },
   ])("%j is refused", (change) => {

@@ -1,8 +1,9 @@
 import { z } from "zod";
-import { outcome } from "./children.ts";
 import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
+/** How a child did with a spelling in a session. */
+const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
 const member = z.object({ childId: id, locked: z.boolean() });
 const version = z.object({ id, savedAt: instant, name: z.string(), members: z.array(member), targets: z.array(gpc) });
 const groupView = z.object({

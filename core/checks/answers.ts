@@ -1,7 +1,43 @@
-import type { Gpc } from "#core/phonics";
+import { type KindId, timedKinds } from "./kind-ids.ts";
 
-/** How a card was answered. Said in the child's own way counts as right at once. */
-export type Outcome = "right" | "slow" | "ownWay" | "wrong" | "none";
+/**
+ * How an item was answered.
+ * - `right`: right at once; `ownWay`: said in the child's own way, counts the same
+ * - `slow`: right, slowly; `sounded`: a word sounded out aloud and blended
+ * - `other`: another right spelling of the sound; `reversed`: the right letter, turned round
+ * - `blend`: the sounds were right, the word was not
+ * - `wrong`: something else; `none`: nothing
+ */
+export type Outcome = "right" | "slow" | "ownWay" | "sounded" | "other" | "reversed" | "blend" | "wrong" | "none";
+
+interface OutcomeFacts {
+  readonly right: boolean;
+  readonly atOnce: boolean;
+  /** What was said, written or chosen belongs to it. */
+  readonly heard: boolean;
+}
+
+const fact = (right: boolean, atOnce: boolean, heard: boolean): OutcomeFacts => ({ right, atOnce, heard });
+
+const facts: Record<Outcome, OutcomeFacts> = {
+  right: fact(true, true, false),
+  ownWay: fact(true, true, false),
+  slow: fact(true, false, false),
+  sounded: fact(true, false, false),
+  other: fact(true, false, true),
+  reversed: fact(true, false, false),
+  blend: fact(false, false, true),
+  wrong: fact(false, false, true),
+  none: fact(false, false, false),
+};
+
+export const allOutcomes = Object.keys(facts) as readonly Outcome[];
+export type HeardOutcome = "other" | "blend" | "wrong";
+export type PlainOutcome = Exclude<Outcome, HeardOutcome>;
+
+/** What else was seen with an answer. Each kind of check says which it uses. */
+export type Tag = "noName" | "noKeyword" | "noSpelling" | "reversed" | "doubled";
+export const allTags: readonly Tag[] = ["noName", "noKeyword", "noSpelling", "reversed", "doubled"];
 
 interface Mark {
   readonly id: string;
@@ -14,32 +50,96 @@ interface Mark {
 }
 
 interface Given extends Mark {
-  readonly item: Gpc;
-  /** Milliseconds from the card showing to the mark; null where no one measured. */
+  readonly kind: KindId;
+  /** What was asked, in the notation of its kind. */
+  readonly item: string;
+  /** Milliseconds from the item showing to the mark; null where no one measured. */
   readonly ms: number | null;
   readonly checkId: string | null;
   readonly pass: number;
+  readonly tags: readonly Tag[];
 }
 
-/** An answer read correctly has no `heard`; a wrong one has what was said (a sound key or plain letters) or null. */
+/** An answer read correctly has no `heard`; a wrong one has what was said, written or chosen, or null. */
 export type GivenAnswer =
-  | (Given & { readonly outcome: "right" | "slow" | "ownWay" | "none" })
-  | (Given & { readonly outcome: "wrong"; readonly heard: string | null });
+  | (Given & { readonly outcome: PlainOutcome })
+  | (Given & {
+      readonly outcome: HeardOutcome;
+      readonly heard: string | null;
+      /** Indexes of the units that failed, where a person overruled what the tool made of `heard`. */
+      readonly units: readonly number[] | null;
+    });
 
-/** Undo: a later entry of the log that takes an earlier answer back. */
+/** Undo: a later entry of the log that takes an earlier answer or note back. */
 export interface VoidAnswer extends Mark {
   readonly outcome: "void";
   readonly voids: string;
 }
 
-export type Answer = GivenAnswer | VoidAnswer;
+/** Something the adult wants to remember about an item. */
+export interface NoteEntry extends Mark {
+  readonly outcome: "note";
+  readonly checkId: string;
+  readonly item: string | null;
+  readonly text: string;
+}
 
-/** The answers that stand: those no later entry voids, in order of marking. */
-export function standing(log: readonly Answer[]): readonly GivenAnswer[] {
-  const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
+/** Why a check came to its end. */
+export type StopReason = "done" | "suggested" | "tired" | "stopped";
+
+/** The end of a check. Answers that come after it count all the same. */
+export interface StopEntry extends Mark {
+  readonly outcome: "stop";
+  readonly checkId: string;
+  readonly why: StopReason;
+}
+
+export type Answer = GivenAnswer | VoidAnswer | NoteEntry | StopEntry;
+
+export interface StandingWanted {
+  /** A timed answer that is right at once and took longer counts as slow; 0 leaves all as they were marked. */
+  readonly slowAfterMs?: number | undefined;
+}
+
+/**
+ * The answers that stand: those no later entry voids, in order of marking. What was marked right at once and took
+ * longer than the school's threshold reads as slow; the log keeps what was marked.
+ */
+export function standing(log: readonly Answer[], { slowAfterMs = 0 }: StandingWanted = {}): readonly GivenAnswer[] {
+  const voided = voidedIn(log);
   return log
-    .filter((answer): answer is GivenAnswer => answer.outcome !== "void" && !voided.has(answer.id))
+    .filter((answer): answer is GivenAnswer => isGiven(answer) && !voided.has(answer.id))
+    .map((answer) =>
+      answer.outcome === "right" && isSlow(answer, slowAfterMs) ? { ...answer, outcome: "slow" as const } : answer,
+    )
     .sort((one, other) => inOrder(one.markedAt, other.markedAt) || inOrder(one.id, other.id));
+}
+
+function isSlow({ kind, ms }: GivenAnswer, slowAfterMs: number): boolean {
+  return slowAfterMs > 0 && ms !== null && ms > slowAfterMs && timedKinds.has(kind);
+}
+
+/** The notes that stand, in order of writing. */
+export function notesIn(log: readonly Answer[]): readonly NoteEntry[] {
+  const voided = voidedIn(log);
+  return log.filter((answer): answer is NoteEntry => answer.outcome === "note" && !voided.has(answer.id));
+}
+
+/** The entry that ended a check and stands, or undefined while it is open. */
+export function stopIn(log: readonly Answer[], checkId: string): StopEntry | undefined {
+  const voided = voidedIn(log);
+  return log.findLast(
+    (entry): entry is StopEntry => entry.outcome === "stop" && entry.checkId === checkId && !voided.has(entry.id),
+  );
+}
+
+/** True for an entry that is an answer to an item, not an undo, a note or an end. */
+export function isGiven(answer: Answer): answer is GivenAnswer {
+  return answer.outcome !== "void" && answer.outcome !== "note" && answer.outcome !== "stop";
+}
+
+function voidedIn(log: readonly Answer[]): ReadonlySet<string> {
+  return new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
 }
 
 /** Plain order of ISO texts and ids: `localeCompare` costs a hundred times as much on a long log. */
@@ -48,14 +148,19 @@ function inOrder(one: string, other: string): number {
 }
 
 export function isRight(outcome: Outcome): boolean {
-  return outcome === "right" || outcome === "slow" || outcome === "ownWay";
+  return facts[outcome].right;
 }
 
 export function isRightAtOnce(outcome: Outcome): boolean {
-  return outcome === "right" || outcome === "ownWay";
+  return facts[outcome].atOnce;
 }
 
-/** What was said in place of the right sound, or null. */
+/** True for the outcomes that carry what was said, written or chosen. */
+export function takesHeard(outcome: Outcome): outcome is HeardOutcome {
+  return facts[outcome].heard;
+}
+
+/** What was said, written or chosen in place of the right answer, as it is kept, or null. */
 export function heardIn(answer: GivenAnswer): string | null {
-  return answer.outcome === "wrong" ? answer.heard : null;
+  return takesHeard(answer.outcome) && "heard" in answer ? answer.heard : null;
 }

@@ -2,24 +2,30 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import {
   type Answer,
-  chooseItems,
   deal,
   deskState,
   dice,
   type GivenAnswer,
-  MOST_CARDS,
+  minuteIsOver,
+  notesIn,
   type Outcome,
   passReached,
+  rightInMinute,
   shuffled,
   standing,
-  summarise,
+  stopAdvice,
+  stopIn,
+  takesHeard,
 } from "./index.ts";
 
 const at = (minute: number) => new Date(Date.UTC(2026, 8, 7, 9, minute)).toISOString();
+const mark = { childId: "c", day: "2026-09-07", markedBy: "Mx T." };
 let serial = 0;
 function given(item: string, outcome: Outcome, more: Partial<GivenAnswer> & { heard?: string } = {}): GivenAnswer {
   const base = {
-    id: `id${serial++}`,
+    id: `id${String(serial++).padStart(4, "0")}`,
+    kind: "say",
+    tags: [],
     childId: "c",
     item,
     ms: 1000,
@@ -29,7 +35,7 @@ function given(item: string, outcome: Outcome, more: Partial<GivenAnswer> & { he
     day: "2026-09-07",
     markedBy: "Mx T.",
   };
-  return { ...base, outcome, ...(outcome === "wrong" ? { heard: null } : {}), ...more } as GivenAnswer;
+  return { ...base, outcome, ...(takesHeard(outcome) ? { heard: null, units: null } : {}), ...more } as GivenAnswer;
 }
 
 describe("the log", () => {
@@ -55,27 +61,37 @@ describe("the log", () => {
       }),
     );
   });
-});
-
-describe("what a deck holds", () => {
-  const taught = Array.from({ length: 60 }, (_, index) => `g${index}=s`);
-  const base = {
-    taught,
-    recent: taught.slice(-3),
-    picked: ["zz=z", "g1=s", "zz=z"],
-    isSecure: (gpc: string) => gpc < "g2",
-    wasAsked: (gpc: string) => gpc === "g59=s",
-  };
-  test("due: not secure, what was asked before first, 40 at most", () => {
-    const items = chooseItems({ ...base, scope: "due" });
-    expect(items).toHaveLength(MOST_CARDS);
-    expect(items[0]).toBe("g59=s");
-    expect(items.some((gpc) => gpc < "g2")).toBe(false);
+  test("a timed right answer over the threshold reads as slow; untimed kinds and other outcomes stay as marked", () => {
+    const log = [
+      given("a=a", "right", { ms: 3001 }),
+      given("b=b", "right", { ms: 3000 }),
+      given("m=m", "right", { ms: null }),
+      given("m=m", "right", { kind: "write", ms: 9000 }),
+      given("t=t", "ownWay", { ms: 9000 }),
+    ];
+    const outcomes = (slowAfterMs: number) => standing(log, { slowAfterMs }).map((answer) => answer.outcome);
+    expect(outcomes(3000)).toEqual(["slow", "right", "right", "right", "ownWay"]);
+    expect(outcomes(0)).toEqual(["right", "right", "right", "right", "ownWay"]);
   });
-  test("all, recent, picked: as asked, none twice", () => {
-    expect(chooseItems({ ...base, scope: "all" })).toHaveLength(60);
-    expect(chooseItems({ ...base, scope: "recent" })).toEqual(["g57=s", "g58=s", "g59=s"]);
-    expect(chooseItems({ ...base, scope: "picked" })).toEqual(["zz=z", "g1=s"]);
+  test("notes and the end of a check are entries that can be taken back, and no answers", () => {
+    const note: Answer = {
+      ...mark,
+      id: "n1",
+      outcome: "note",
+      checkId: "k",
+      item: "a=a",
+      text: "rubbed eyes",
+      markedAt: at(51),
+    };
+    const stop: Answer = { ...mark, id: "s1", outcome: "stop", checkId: "k", why: "tired", markedAt: at(52) };
+    const undo = (voids: string): Answer => ({ ...mark, id: `u${voids}`, outcome: "void", voids, markedAt: at(53) });
+    const answer = given("a=a", "right");
+    expect(standing([answer, note, stop])).toEqual([answer]);
+    expect(notesIn([answer, note, stop])).toEqual([note]);
+    expect(stopIn([answer, note, stop], "k")?.why).toBe("tired");
+    expect(stopIn([answer, note, stop], "other")).toBeUndefined();
+    expect(notesIn([note, undo("n1")])).toEqual([]);
+    expect(stopIn([stop, undo("s1")], "k")).toBeUndefined();
   });
 });
 
@@ -103,9 +119,10 @@ describe("dealing", () => {
 
 describe("where a check stands", () => {
   const items = ["a=a", "b=b", "d=d", "m=m"];
+  const check = { items, seed: 5, strategy: "shuffled", form: "deck", before: new Map() } as const;
   const play = (outcomes: Record<string, Outcome>, pass: number, answers: GivenAnswer[] = []) => {
     for (;;) {
-      const state = deskState(items, 5, pass, answers);
+      const state = deskState(check, pass, answers);
       if (!state.current) return answers;
       answers = [...answers, given(state.current, outcomes[state.current] ?? "right", { pass })];
     }
@@ -113,46 +130,64 @@ describe("where a check stands", () => {
   test("each card once, then the pass is through and holds what was missed", () => {
     const answers = play({ "b=b": "wrong", "d=d": "slow" }, 1);
     expect(answers).toHaveLength(4);
-    const done = deskState(items, 5, 1, answers);
+    const done = deskState(check, 1, answers);
     expect(done.current).toBeUndefined();
     expect([...done.missed].sort()).toEqual(["b=b", "d=d"]);
   });
   test("the second pass holds only what was missed", () => {
     const answers = play({ "b=b": "wrong", "d=d": "slow" }, 1);
-    expect([...deskState(items, 5, 2, answers).deck].sort()).toEqual(["b=b", "d=d"]);
+    expect([...deskState(check, 2, answers).items].sort()).toEqual(["b=b", "d=d"]);
     const after = play({ "b=b": "none" }, 2, answers);
-    expect(deskState(items, 5, 3, after).deck).toEqual(["b=b"]);
+    expect(deskState(check, 3, after).items).toEqual(["b=b"]);
     expect(passReached(after)).toBe(2);
   });
   test("undoing the last mark brings its card back", () => {
     const answers = play({}, 1);
     const undone = answers.slice(0, -1);
-    expect(deskState(items, 5, 1, undone).current).toBe(answers.at(-1)?.item);
+    expect(deskState(check, 1, undone).current).toBe(answers.at(-1)?.item);
   });
 });
 
-test("a result counts first answers, tells wins and losses against last time, and pairs", () => {
-  const answers = [
-    given("b=b", "wrong", { heard: "d" }),
-    given("a=a", "ownWay"),
-    given("m=m", "slow", { ms: 4000 }),
-    given("t=t", "none"),
-    given("b=b", "right", { pass: 2 }),
-  ];
+describe("which item comes next", () => {
+  const items = ["a=a", "b=b", "d=d", "m=m"];
   const before = new Map<string, Outcome>([
-    ["a=a", "wrong"],
-    ["t=t", "right"],
-    ["m=m", "right"],
+    ["a=a", "right"],
+    ["b=b", "none"],
+    ["m=m", "slow"],
   ]);
-  expect(summarise(answers, before)).toEqual({
-    asked: 4,
-    known: ["a=a"],
-    slow: ["m=m"],
-    missed: ["b=b", "t=t"],
-    wonBack: ["b=b"],
-    confusions: [{ pair: "b/d", gpc: "b=b", heard: "d" }],
-    nowRight: ["a=a"],
-    nowMissed: ["t=t"],
-    medianMs: 1000,
+  const check = { items, seed: 5, strategy: "inOrder", form: "deck", before } as const;
+  test("in order: as the check has them", () => {
+    expect(deskState(check, 1, []).current).toBe("a=a");
+    expect(deskState(check, 1, [given("a=a", "right")]).current).toBe("b=b");
+  });
+  test("only what was missed: not what was right, and not what was never asked", () => {
+    const missed = { ...check, strategy: "missed" } as const;
+    expect([...deskState(missed, 1, []).items].sort()).toEqual(["b=b", "m=m"]);
+    expect(deskState(missed, 1, [given("b=b", "right"), given("m=m", "right")]).current).toBeUndefined();
+  });
+  test("a minute goes over all items again and again", () => {
+    const minute = { ...check, form: "minute" } as const;
+    const first = items.map((item) => given(item, "right", { ms: 10_000 }));
+    expect(deskState(minute, 1, first).current).toBeUndefined();
+    expect(deskState(minute, 2, first).items).toEqual(items);
+    const second = [...first, ...items.map((item) => given(item, "right", { ms: 8000, pass: 2 }))];
+    expect(minuteIsOver(first)).toBe(false);
+    expect(minuteIsOver(second)).toBe(true);
+    expect(rightInMinute(second)).toBe(6);
+    expect(rightInMinute([given("a=a", "none", { ms: 1000 }), given("b=b", "slow", { ms: 60_000 })])).toBe(0);
+  });
+});
+
+describe("advice to stop", () => {
+  const none = () => given("a=a", "none");
+  test("after so many without an answer in a row, and says why; never before, never when switched off", () => {
+    expect(stopAdvice([none(), none(), none()], 3)).toEqual({ suggested: true, why: "No answer 3 times in a row." });
+    expect(stopAdvice([none(), none()], 3).suggested).toBe(false);
+    expect(stopAdvice([none(), given("b=b", "right"), none(), none()], 3).suggested).toBe(false);
+    expect(stopAdvice([none(), given("b=b", "wrong"), none()], 3)).toEqual({
+      suggested: true,
+      why: "The last 3 were missed.",
+    });
+    expect(stopAdvice([none(), none(), none()], 0).suggested).toBe(false);
   });
 });

@@ -1,6 +1,16 @@
-/** The answer log, decks that are complete and never repeat, where a check stands and what it says. */
+/**
+ * Checks of every kind on one frame: items in, answers in, next item, advice to stop, result out. The answer log and
+ * what of it stands.
+ */
 
 export { type Dice, dice, shuffled } from "#core/words";
 export * from "./answers.ts";
-export * from "./deck.ts";
+export * from "./desk.ts";
+export * from "./kind-ids.ts";
+export * from "./kinds/index.ts";
+export * from "./next.ts";
+export * from "./plan.ts";
 export * from "./result.ts";
+export * from "./section.ts";
+export * from "./sentence.ts";
+export * from "./settings.ts";

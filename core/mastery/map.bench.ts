@@ -7,6 +7,8 @@ function logOf(children: number, each: number): GivenAnswer[] {
   const from = dice(2);
   return Array.from({ length: children * each }, (_, at) => ({
     id: `a${at}`,
+    kind: "say",
+    tags: [],
     childId: `c${at % children}`,
     item: order[from.pick(130)] as string,
     outcome: from.share() < 0.7 ? "right" : "none",

@@ -8,10 +8,14 @@ export interface MapChild {
   readonly answers: readonly GivenAnswer[];
 }
 
-/** The standing of one child for every column. A gap or more found before teaching still shows. */
+/**
+ * The standing of one child for every column, from its answers to spellings seen and said: what was written, found
+ * or read in words is told by the checks themselves. A gap or more found before teaching still shows.
+ */
 export function childRow(child: MapChild, columns: readonly Gpc[], today: string): readonly Standing[] {
   const byItem = new Map<Gpc, GivenAnswer[]>();
   for (const answer of child.answers) {
+    if (answer.kind !== "say") continue;
     const list = byItem.get(answer.item);
     if (list) list.push(answer);
     else byItem.set(answer.item, [answer]);

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
-import type { GivenAnswer, Outcome } from "#core/checks";
+import { type GivenAnswer, type Outcome, takesHeard } from "#core/checks";
+import { readEntry, toLexicon } from "#core/words";
 import {
   alikeOrder,
   canRead,
@@ -19,6 +20,8 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
   const markedAt = `${day}T09:${String(serial++ % 60).padStart(2, "0")}:00.000Z`;
   const base = {
     id: `a${serial}`,
+    kind: "say" as const,
+    tags: [],
     childId: "c",
     item,
     ms: 900,
@@ -28,7 +31,7 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
     day,
     markedBy: "Mx T.",
   };
-  return outcome === "wrong" ? { ...base, outcome, heard } : { ...base, outcome };
+  return takesHeard(outcome) ? { ...base, outcome, heard, units: null } : { ...base, outcome };
 }
 
 describe("the rule", () => {
@@ -152,9 +155,25 @@ test("confusions count as pairs, whichever way round", () => {
     on("2026-11-08", "wrong", "i", "e=e"),
     on("2026-11-08", "wrong"),
   ];
-  expect(confusionsIn(answers)).toEqual([
-    { pair: "b/d", count: 2, lastDay: "2026-11-08", gpcs: ["b=b", "d=d"] },
-    { pair: "e/i", count: 1, lastDay: "2026-11-08", gpcs: ["e=e"] },
+  const written = { ...on("2026-11-08", "wrong", "ch", "sh=sh"), kind: "write" as const };
+  expect(confusionsIn([...answers, written], { lexicon: toLexicon([]) })).toEqual([
+    { asked: "b", given: "d", of: "sound", pair: "b/d", count: 2, lastDay: "2026-11-08", items: ["b", "d"] },
+    { asked: "sh", given: "ch", of: "spelling", pair: "ch/sh", count: 1, lastDay: "2026-11-08", items: ["sh → sh"] },
+    { asked: "e", given: "i", of: "sound", pair: "e/i", count: 1, lastDay: "2026-11-08", items: ["e"] },
+  ]);
+});
+
+test("what was taken for another in a text counts too", () => {
+  const lexicon = toLexicon([readEntry("ch i ck"), readEntry("s a t")]);
+  const reading = {
+    text: "Chick sat.",
+    marks: [{ at: 0, kind: "misread", heard: "/sh i k/" } as const],
+    stoppedAt: null,
+    ms: null,
+    day: "2026-11-09",
+  };
+  expect(confusionsIn([], { lexicon, readings: [reading] })).toEqual([
+    { asked: "ch", given: "sh", of: "sound", pair: "ch/sh", count: 1, lastDay: "2026-11-09", items: ["Chick"] },
   ]);
 });
 

@@ -1,5 +1,17 @@
-import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome } from "#core/checks";
-import { confusionPair, type Gpc, splitGpc } from "#core/phonics";
+import {
+  type GivenAnswer,
+  heardIn,
+  isRight,
+  isRightAtOnce,
+  kinds,
+  type Mixed,
+  type Outcome,
+  plainSetup,
+  type Setup,
+  type TellWanted,
+} from "#core/checks";
+import { confusionPair } from "#core/phonics";
+import { misreads, mixedUp, type Reading } from "#core/reading";
 
 export type State = "not taught" | "not checked" | "gap" | "unsteady" | "secure";
 
@@ -95,28 +107,47 @@ export function whyState(standing: Standing, showDay: (day: string) => string = 
   }
 }
 
-export interface ConfusionCount {
-  /** The two sounds, `b/d`. */
+export interface ConfusionCount extends Mixed {
+  /** The two, in the order of the alphabet: `b/d`. */
   readonly pair: string;
   readonly count: number;
   readonly lastDay: string;
-  readonly gpcs: readonly Gpc[];
+  /** The items in which it happened, as they are shown. */
+  readonly items: readonly string[];
 }
 
-/** Which sounds are taken for each other, counted as pairs, most frequent first. */
-export function confusionsIn(answers: readonly GivenAnswer[]): readonly ConfusionCount[] {
-  const counts = new Map<string, { count: number; lastDay: string; gpcs: Set<Gpc> }>();
+/**
+ * Which sounds, and which spellings, are taken for each other, counted as pairs over all kinds of check and texts, most
+ * frequent first. `setupOf` gives what the check of an answer was made with.
+ */
+export function confusionsIn(
+  answers: readonly GivenAnswer[],
+  wanted: Omit<TellWanted, "setup"> & {
+    readonly setupOf?: ((checkId: string | null) => Setup) | undefined;
+    /** Readings of texts, each with its day. */
+    readonly readings?: readonly (Reading & { readonly day: string })[] | undefined;
+  },
+): readonly ConfusionCount[] {
+  const { setupOf = () => plainSetup, readings = [] } = wanted;
+  const counts = new Map<string, Omit<ConfusionCount, "items"> & { items: Set<string> }>();
+  const add = (mixed: Mixed, day: string, item: string) => {
+    const pair = confusionPair(mixed.asked, mixed.given);
+    const key = `${mixed.of} ${pair}`;
+    const entry = counts.get(key) ?? { ...mixed, pair, count: 0, lastDay: day, items: new Set<string>() };
+    entry.items.add(item);
+    const [, lastDay = day] = [entry.lastDay, day].sort();
+    counts.set(key, { ...entry, count: entry.count + 1, lastDay });
+  };
   for (const answer of answers) {
-    const heard = heardIn(answer);
-    if (!heard) continue;
-    const pair = confusionPair(splitGpc(answer.item).sound, heard);
-    const entry = counts.get(pair) ?? { count: 0, lastDay: answer.day, gpcs: new Set<Gpc>() };
-    entry.count++;
-    entry.gpcs.add(answer.item);
-    if (answer.day > entry.lastDay) entry.lastDay = answer.day;
-    counts.set(pair, entry);
+    if (heardIn(answer) === null) continue;
+    const kind = kinds[answer.kind];
+    for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(answer.checkId) }).mixed)
+      add(mixed, answer.day, kind.show(answer.item));
   }
-  return [...counts]
-    .map(([pair, { count, lastDay, gpcs }]) => ({ pair, count, lastDay, gpcs: [...gpcs] }))
-    .sort((one, other) => other.count - one.count || one.pair.localeCompare(other.pair));
+  for (const reading of readings)
+    for (const { asked, given, word } of mixedUp(misreads(reading, wanted)))
+      add({ asked, given, of: "sound" }, reading.day, word);
+  return [...counts.values()]
+    .map((entry) => ({ ...entry, items: [...entry.items] }))
+    .sort((one, other) => other.count - one.count || (one.pair < other.pair ? -1 : 1));
 }

@@ -1,52 +1,13 @@
 import type { Dice, Outcome } from "#core/checks";
 import { type Gpc, likelyConfusions } from "#core/phonics";
-
-/** How a simulated child tends to answer a card. All shares are 0 to 1. */
-export interface Temper {
-  readonly name: string;
-  /** How surely something learned is right at sight. */
-  readonly sure: number;
-  /** How surely something not learned still comes right. */
-  readonly luck: number;
-  /** Share of right answers that come slowly. */
-  readonly slow: number;
-  /** Share of misses in which something else is said, rather than nothing. */
-  readonly guesses: number;
-  /** Share of misses on look-alikes and sound-alikes even when learned. */
-  readonly mixes: number;
-  /** How much of what is learned goes in a week without practice. */
-  readonly forgets: number;
-  /** Share of right answers said in the child's own way. */
-  readonly ownWay: number;
-}
-
-const even: Temper = {
-  name: "steady",
-  sure: 0.97,
-  luck: 0.08,
-  slow: 0.06,
-  guesses: 0.6,
-  mixes: 0.01,
-  forgets: 0.02,
-  ownWay: 0,
-};
+import type { Temper } from "./temper.ts";
 
 /** Letters that turn into one another when they are turned round: those who mix letters up mix these most. */
-const reversible = new Set<Gpc>(["b=b", "d=d", "p=p", "qu=kw"]);
-
-/** Six kinds of reader, for the demo school, benchmarks and tests. */
-export const tempers = {
-  steady: even,
-  forgetful: { ...even, name: "forgetful", sure: 0.97, forgets: 0.09, slow: 0.12 },
-  guesser: { ...even, name: "guesser", sure: 0.96, guesses: 0.97, luck: 0.18, slow: 0.02 },
-  slowAndRight: { ...even, name: "slow and right", sure: 0.98, slow: 0.55, guesses: 0.4 },
-  lookAlikes: { ...even, name: "confuses look-alikes", sure: 0.975, mixes: 0.35, guesses: 0.9 },
-  quiet: { ...even, name: "says nothing when unsure", sure: 0.975, guesses: 0.08, slow: 0.2 },
-} as const satisfies Record<string, Temper>;
+export const reversible: ReadonlySet<Gpc> = new Set<Gpc>(["b=b", "d=d", "p=p", "qu=kw"]);
 
 export interface Reply {
   readonly outcome: Outcome;
-  /** The sound said instead; only with `wrong`. */
+  /** What was said, written or chosen instead; only with the outcomes that carry it. */
   readonly heard: string | null;
   /** Milliseconds until the answer. */
   readonly ms: number;

@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, soundsOfGrapheme, spellingsOfSound } from "#core/phonics";
+import { findCorrespondence, type Gpc, likelyConfusions, soundsOfGrapheme, spellingsOfSound } from "#core/phonics";
 import { changeBetween } from "./chains.ts";
 import { type Dice, dice, shuffled } from "./chance.ts";
 import { type FindWanted, findWords } from "./find.ts";
@@ -102,7 +102,7 @@ export interface FourChoice {
 
 /**
  * Four-choice items: a spoken word and three real words that differ from it in exactly one unit each, so that the
- * choice names the confusion. At most `count`; spoken words have the target when one is given.
+ * choice names the confusion; units that children take for one another come first. At most `count`; spoken words have the target when one is given.
  */
 export function fourChoices(wanted: FindWanted & { readonly count: number }): readonly FourChoice[] {
   const { count, target, seed = 0 } = wanted;
@@ -144,13 +144,16 @@ function pattern(word: Word, at: number): string {
 function itemOf(spoken: Word, byPattern: ReadonlyMap<string, readonly Word[]>, random: Dice): FourChoice | undefined {
   const wrong: Choice[] = [];
   const places = shuffled([...spoken.units.keys()], random);
-  for (let round = 0; wrong.length < 3 && round < 3; round++) {
+  for (let round = 0; wrong.length < 3 && round < 4; round++) {
     for (const at of places) {
       const taken = new Set([spoken.text, ...wrong.map((choice) => choice.word.text)]);
       const options = (byPattern.get(pattern(spoken, at)) ?? []).filter(
         (word) => !taken.has(word.text) && sounding(word, spoken, at),
       );
-      const word = options[random.pick(Math.max(1, Math.min(options.length, 4)))];
+      const likely = new Set(likelyConfusions(spoken.units[at]?.gpc ?? "", 8).map(({ sound }) => sound));
+      const taking = options.filter((word) => likely.has(word.units[at]?.sound ?? ""));
+      const from = taking.length > 0 ? taking : round > 0 ? options : [];
+      const word = from[random.pick(Math.max(1, Math.min(from.length, 4)))];
       if (!word || wrong.length === 3) continue;
       wrong.push({ word, confusion: { at, from: spoken.units[at]?.gpc ?? "", to: word.units[at]?.gpc ?? "" } });
     }

@@ -1,6 +1,6 @@
 import { type Accent, accentOf, isVowel } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
-import { hearings, lay, type Match, type Phoneme, phonemesOf } from "./sounding.ts";
+import { hearings, lay, type Match, type Phoneme, phonemesOf, showSaid } from "./sounding.ts";
 import { split } from "./split.ts";
 import type { Unit } from "./units.ts";
 
@@ -47,7 +47,7 @@ const mirrors: Record<string, readonly string[]> = { b: ["d"], d: ["b"], p: ["kw
 
 /**
  * Says what went wrong when a child read `target` and said `said`, in plain letters (`shunk` for *chunk*, `kween` for
- * *queen*). Of all readings of both the pair that differs least is taken, so that a sound spelled as it was heard is no
+ * *queen*) or exactly in sounds (`/sh u ng k/`). Of all readings of both the pair that differs least is taken, so that a sound spelled as it was heard is no
  * error. Any text is taken; an empty answer leaves every unit out.
  */
 export function explain(
@@ -72,7 +72,12 @@ export function explain(
   }
   const turned = readings.map(({ units }) => ({ units, pair: changedPlaces(units, said) })).find(({ pair }) => pair);
   if (turned?.pair && best && best.total > 0.3) best = inOtherOrder(turned.units, turned.pair);
-  return told(target, said, best ?? { units: first, wanted: [], heard: [], matches: [], total: 0 }, lexicon);
+  return told(
+    target,
+    showSaid(said),
+    best ?? { units: first, wanted: [], heard: [], matches: [], total: 0 },
+    lexicon,
+  );
 }
 
 /** Two units, next to each other or around one other, whose letters are the other way round in what was said. */

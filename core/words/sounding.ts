@@ -1,4 +1,4 @@
-import { type Accent, isVowel, saidAlike, soundAlikes, usualGpc } from "#core/phonics";
+import { type Accent, findSound, isVowel, saidAlike, soundAlikes, spellingsOfSound, usualGpc } from "#core/phonics";
 import type { Lexicon } from "./lexicon.ts";
 import { readByRule } from "./rules.ts";
 import { split } from "./split.ts";
@@ -48,9 +48,29 @@ const SURPRISE = 0.35;
 /** A reading this much rarer than the likeliest is not what anyone meant. */
 const UNLIKELY = 0.15;
 
+/** What was said in sounds, `/s t u p/`: no letters that could be meant otherwise. Undefined for anything else. */
+function soundsIn(text: string): readonly Unit[] | undefined {
+  const keys = /^\/([a-z ]+)\/$/.exec(text)?.[1]?.trim().split(/ +/);
+  if (!keys?.every((key) => findSound(key))) return undefined;
+  return keys.map((key) => unitOf(`${spellingsOfSound(key)[0]?.grapheme ?? key}=${key}`));
+}
+
+/** Sounds as `explain` takes them for what was said. @example inSounds(["s", "t", "u", "p"]) // "/s t u p/" */
+export function inSounds(sounds: readonly string[]): string {
+  return `/${sounds.filter(Boolean).join(" ")}/`;
+}
+
+/** What was said as it is shown: sounds in their plainest spelling, anything else as it was typed. */
+export function showSaid(said: string): string {
+  const exact = soundsIn(said);
+  return exact ? exact.map((unit) => unit.grapheme.replace("_", "")).join("") : said;
+}
+
 /** The readings of what was said or written in plain letters: those of the word if it is one, else by the habits of spelling. */
 export function hearings(letters: string, lexicon: Lexicon): readonly Hearing[] {
   const text = letters.trim();
+  const exact = soundsIn(text);
+  if (exact) return [{ phonemes: phonemesOf(exact), cost: 0, word: false }];
   const readings = split(text, { lexicon });
   const sure = readings.filter((reading) => reading.source !== "rules" && reading.source !== "compound");
   if (sure.length > 0) return sure.map((reading) => ({ phonemes: phonemesOf(reading.units), cost: 0, word: true }));
@@ -118,14 +138,9 @@ function alike(accent: Accent, one: Phoneme, other: Phoneme): boolean {
   return saidAlike(accent, one, other);
 }
 
-/** Weak vowels are said in many ways: taking one for another short vowel costs little and is no error. */
+/** Weak vowels are said in many ways: saying a full vowel for one costs little and is no error. */
 function weakened(one: Phoneme, other: Phoneme): boolean {
-  const loose = new Set(["schwa", "e", "i", "u", "a", "o", "uu"]);
-  return (
-    (one.sound === "schwa" || other.sound === "schwa") &&
-    (loose.has(one.sound) || one.sound === "er") &&
-    (loose.has(other.sound) || other.sound === "er")
-  );
+  return one.sound === "schwa" && ["e", "i", "u", "a", "o", "uu", "er"].includes(other.sound);
 }
 
 function exchange(accent: Accent, one: Phoneme, other: Phoneme): number {

@@ -1,0 +1,78 @@
+import { z } from "zod";
+import { day, gpc, id, instant, line } from "./common.ts";
+import type { Endpoint } from "./endpoint.ts";
+
+/** The two views over all that is known: the gap map and the day. */
+export const getGaps = {
+  method: "GET",
+  path: "/api/gaps",
+  query: z.object({ classId: id.optional() }),
+  answer: z.object({
+    today: day,
+    columns: z.array(z.object({ gpc, stepId: z.string(), step: z.number().int(), title: z.string() })),
+    rows: z.array(
+      z.object({
+        id,
+        name: z.string(),
+        classId: id,
+        /** One letter a column, read by `core/mastery`. */
+        cells: z.string(),
+      }),
+    ),
+  }),
+} as const satisfies Endpoint;
+export type Gaps = z.infer<typeof getGaps.answer>;
+
+export const getToday = {
+  method: "GET",
+  path: "/api/today",
+  answer: z.object({
+    today: day,
+    /** Sittings that were begun and not ended. */
+    openSittings: z.array(
+      z.object({
+        id,
+        name: z.string(),
+        children: z.array(z.string()),
+        asked: z.number().int(),
+        items: z.number().int(),
+        startedAt: instant,
+      }),
+    ),
+    sessions: z.array(
+      z.object({
+        id,
+        groupId: id,
+        groupName: z.string(),
+        heldOn: day,
+        target: gpc,
+        state: z.enum(["planned", "held"]),
+      }),
+    ),
+    reports: z.array(
+      z.object({
+        sessionId: id,
+        groupName: z.string(),
+        by: z.string(),
+        at: instant,
+        came: z.number().int(),
+        of: z.number().int(),
+        note: z.string(),
+      }),
+    ),
+    groups: z.array(
+      z.object({
+        id,
+        name: z.string(),
+        members: z.number().int(),
+        targets: z.array(gpc),
+        lastHeld: day.nullable(),
+        next: z.object({ id, heldOn: day }).nullable(),
+      }),
+    ),
+    /** Children by how long ago they were last checked, longest first, never checked first of all. */
+    toCheck: z.array(z.object({ id, name: z.string(), className: z.string(), lastChecked: day.nullable() })),
+    lastDone: z.array(z.object({ what: line(200), at: instant, link: z.string() })),
+  }),
+} as const satisfies Endpoint;
+export type Today = z.infer<typeof getToday.answer>;

@@ -1,0 +1,36 @@
+import type { Gpc } from "#core/phonics";
+import { isRightAtOnce } from "../answers.ts";
+import type { Ask, Drawn } from "./kind.ts";
+
+/**
+ * Spellings of the section's scope, none twice, at most `most` of those that are due: what was asked before and is
+ * not secure comes first.
+ */
+export function drawSpellings(ask: Ask): Drawn {
+  const { section, taught, recent } = ask;
+  if (section.scope === "picked") return { items: [...new Set(section.picked)] };
+  if (section.scope === "all") return { items: [...new Set(taught)] };
+  if (section.scope === "recent") return { items: [...new Set(recent)] };
+  return { items: dueFirst([...new Set(taught)], ask).slice(0, section.most) };
+}
+
+/** What is not secure in its own kind of check: for spelling to sound by mastery, elsewhere by the last time. */
+function dueFirst(gpcs: readonly Gpc[], ask: Ask): readonly Gpc[] {
+  const secure = (gpc: Gpc) =>
+    ask.section.kind === "say" ? ask.isSecure(gpc) : isRightAtOnce(ask.lastOf(gpc) ?? "none");
+  const open = gpcs.filter((gpc) => !secure(gpc));
+  const asked = open.filter((gpc) => ask.lastOf(gpc) !== undefined);
+  return [...asked, ...open.filter((gpc) => ask.lastOf(gpc) === undefined)];
+}
+
+/** Words of the section's scope from a list: all, those of the last steps, or those not right at once last time. */
+export function drawListed(words: readonly string[], recent: readonly string[], ask: Ask): readonly string[] {
+  const { section } = ask;
+  if (section.scope === "picked") return [...new Set(section.picked)];
+  if (section.scope === "recent") return [...new Set(recent)].slice(0, section.most);
+  const all = [...new Set(words)];
+  if (section.scope === "all") return all.slice(-section.most);
+  const open = all.filter((word) => !isRightAtOnce(ask.lastOf(word) ?? "none"));
+  const asked = open.filter((word) => ask.lastOf(word) !== undefined);
+  return [...asked, ...open.filter((word) => ask.lastOf(word) === undefined)].slice(0, section.most);
+}

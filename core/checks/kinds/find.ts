@@ -1,0 +1,99 @@
+import {
+  findCorrespondence,
+  type Gpc,
+  ipa,
+  likelyConfusions,
+  plainSound,
+  showGrapheme,
+  spellingsOfSound,
+  splitGpc,
+} from "#core/phonics";
+import { dice, shuffled } from "#core/words";
+import { heardIn } from "../answers.ts";
+import { drawSpellings } from "./draw.ts";
+import { type Kind, nothingTold, type Pad, type Setup } from "./kind.ts";
+
+const pad: Pad = [
+  { outcome: "right", name: "Found at once" },
+  { outcome: "slow", name: "Found, slow" },
+  { outcome: "other", name: "Another spelling", hint: "of this sound" },
+  { outcome: "wrong", name: "Something else", hint: "points elsewhere" },
+  { outcome: "none", name: "No answer" },
+];
+
+/** A number that only the item decides, so that each card has its own order of choices. */
+function numberOf(text: string): number {
+  let sum = 0;
+  for (const sign of text) sum = (Math.imul(sum, 31) + (sign.codePointAt(0) ?? 0)) | 0;
+  return sum >>> 1;
+}
+
+/**
+ * The spellings among which the child finds the one for the sound: the right one, those most easily taken for it,
+ * then others of the pool. No other spelling of the same sound is among them. At least two, at most `choices`.
+ */
+export function choicesFor(
+  item: Gpc,
+  { pool, choices }: Pick<Setup, "pool" | "choices">,
+  seed: number,
+): readonly string[] {
+  const { grapheme, sound } = splitGpc(item);
+  const same = new Set(spellingsOfSound(sound).map((entry) => entry.grapheme));
+  const random = dice(seed + numberOf(item));
+  const graphemes = [...new Set(pool.map((gpc) => splitGpc(gpc).grapheme))].filter((other) => !same.has(other));
+  const near = likelyConfusions(item, 8).flatMap((confusion) =>
+    spellingsOfSound(confusion.sound)
+      .map((entry) => entry.grapheme)
+      .filter((other) => graphemes.includes(other))
+      .slice(0, 2),
+  );
+  const alikeInForm = graphemes.filter((other) => other.length === grapheme.length);
+  const wrong = [...new Set([...near, ...shuffled(alikeInForm, random), ...shuffled(graphemes, random)])];
+  return shuffled([grapheme, ...wrong.slice(0, Math.max(1, choices - 1))], random);
+}
+
+/** Sound to spelling, by pointing. An item is a correspondence; what is chosen is a spelling. */
+export const find: Kind = {
+  id: "find",
+  name: "Hear and find",
+  about: "You say a sound, the child taps its spelling among several.",
+  way: "cards",
+  seconds: 6,
+  order: "shuffled",
+  fits: (item) => findCorrespondence(item) !== undefined,
+  draw: drawSpellings,
+  face: (item, setup, seed) => ({
+    show: "choices",
+    item,
+    choices: choicesFor(item, setup, seed).map(showGrapheme),
+  }),
+  prompt: (item) => {
+    const { sound, grapheme } = splitGpc(item);
+    return {
+      say: `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
+      expects: `${showGrapheme(grapheme)} for ${ipa(sound)}`,
+    };
+  },
+  pad: () => pad,
+  likely: (item, setup, seed) =>
+    choicesFor(item, setup, seed).map((choice) => ({
+      heard: choice,
+      shows: showGrapheme(choice),
+      hint: choice === splitGpc(item).grapheme ? "right" : "points to it",
+      outcome: choice === splitGpc(item).grapheme ? "right" : "wrong",
+    })),
+  tags: () => [],
+  show: (item) => showGrapheme(splitGpc(item).grapheme),
+  showHeard: showGrapheme,
+  tell: (answer) => {
+    const heard = heardIn(answer);
+    const { grapheme, sound } = splitGpc(answer.item);
+    if (!heard || answer.outcome !== "wrong") return nothingTold;
+    return {
+      says: [`Heard “${plainSound(sound)}” and pointed to ${showGrapheme(heard)}, not ${showGrapheme(grapheme)}.`],
+      units: [],
+      failed: [],
+      mixed: [{ asked: grapheme, given: heard, of: "spelling" }],
+    };
+  },
+};

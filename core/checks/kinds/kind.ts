@@ -1,0 +1,156 @@
+import type { Accent, Gpc } from "#core/phonics";
+import type { Lexicon, MadeUp, Unit } from "#core/words";
+import type { GivenAnswer, Outcome, Tag } from "../answers.ts";
+import type { KindId } from "../kind-ids.ts";
+import type { Section } from "../section.ts";
+import type { Settings } from "../settings.ts";
+
+/** What the child's face shows. It never holds a mark. */
+export type Face =
+  | { readonly show: "nothing" }
+  | { readonly show: "text"; readonly text: string; readonly size: "letters" | "word" }
+  | { readonly show: "choices"; readonly item: string; readonly choices: readonly string[] };
+
+/** What the adult reads beside the item. */
+export interface Prompt {
+  /** What to say to the child; empty when the card says it all. */
+  readonly say: string;
+  /** The right answer, in a few words. */
+  readonly expects: string;
+  /** The word in its units, to be drawn with brackets. */
+  readonly units?: readonly Unit[] | undefined;
+  readonly unexpected?: readonly number[] | undefined;
+}
+
+/** One place of the pad: what a key or a tap marks, and the rarer mark that holding it gives. */
+export interface PadMark {
+  readonly outcome: Outcome;
+  readonly name: string;
+  readonly hint?: string | undefined;
+  /** What was said must be typed, or is asked for. */
+  readonly typed?: boolean | undefined;
+}
+export interface PadPlace extends PadMark {
+  readonly held?: PadMark | undefined;
+}
+/** Five places: right at once, right with effort, right in another way, something else, no answer. */
+export type Pad = readonly [PadPlace, PadPlace, PadPlace, PadPlace, PadPlace];
+
+/** An answer that is likely instead of the right one, marked with one key. */
+export interface Likely {
+  readonly heard: string;
+  /** How it is shown on the pad. */
+  readonly shows: string;
+  readonly hint: string;
+  readonly outcome: "wrong" | "other" | "right";
+}
+
+/** Something seen beside the answer, switched on before the mark. */
+export interface TagChoice {
+  readonly tag: Tag;
+  readonly name: string;
+}
+
+/** What a check of this kind was made with; kept with the check, so that it needs nothing else later. */
+export interface Setup {
+  readonly strategy: Section["strategy"];
+  readonly stopAfter: number;
+  readonly form: Section["form"];
+  /** Spellings that may stand among the choices (hear and find). */
+  readonly pool: readonly Gpc[];
+  /** How many choices the child has (hear and find). */
+  readonly choices: number;
+  /** The choices of a sheet (on paper), by item. */
+  readonly sheet: Readonly<Record<string, readonly SheetChoice[]>>;
+  /** Which of the two orders of choices a child's sheet has (on paper), so that neighbours cannot copy. */
+  readonly version: "A" | "B";
+}
+
+export interface SheetChoice {
+  readonly text: string;
+  /** Missing for the right one: what choosing it says. */
+  readonly from?: Gpc | undefined;
+  readonly to?: Gpc | undefined;
+}
+
+/** Everything that ships and that items are drawn from. */
+export interface Stock {
+  readonly lexicon: Lexicon;
+  readonly madeUp: readonly MadeUp[];
+  readonly sentences: readonly string[];
+  /** Compound words in their two parts, `tow path`. */
+  readonly compounds: readonly string[];
+}
+
+/** What is known of a child, or of a group, when a check is made. */
+export interface Ask extends Stock {
+  readonly section: Section;
+  readonly settings: Settings;
+  /** Everything taught so far, in teaching order, and that of the last steps. */
+  readonly taught: readonly Gpc[];
+  readonly recent: readonly Gpc[];
+  readonly exceptionWords: readonly string[];
+  readonly recentExceptionWords: readonly string[];
+  readonly isSecure: (gpc: Gpc) => boolean;
+  /** The outcome of the last time the item was asked in this kind of check. */
+  readonly lastOf: (item: string) => Outcome | undefined;
+  readonly seed: number;
+}
+
+export interface Drawn {
+  readonly items: readonly string[];
+  readonly sheet?: Readonly<Record<string, readonly SheetChoice[]>> | undefined;
+}
+
+/** Two things taken for one another: sounds, or spellings. */
+export interface Mixed {
+  readonly asked: string;
+  readonly given: string;
+  readonly of: "sound" | "spelling";
+}
+
+/** What an answer says about the parts of its item. */
+export interface Told {
+  /** Sentences for a colleague, the main thing first. */
+  readonly says: readonly string[];
+  /** The item in its units, and the indexes of those that failed; empty where an item has no units. */
+  readonly units: readonly Unit[];
+  readonly failed: readonly number[];
+  readonly mixed: readonly Mixed[];
+}
+
+export interface TellWanted {
+  readonly lexicon: Lexicon;
+  readonly accent?: Accent | undefined;
+  readonly setup: Setup;
+}
+
+/** One kind of check, whole: what it asks, shows and takes, and what its answers say. */
+export interface Kind {
+  readonly id: KindId;
+  readonly name: string;
+  /** What the child does, in one sentence for the adult. */
+  readonly about: string;
+  /** Cards one after another, or one sheet that is filled in afterwards. */
+  readonly way: "cards" | "sheet";
+  /** Seconds an item takes as a rule, all around it included. */
+  readonly seconds: number;
+  /** Cards to shuffle, or blocks that grow in the order in which they are. */
+  readonly order: "shuffled" | "inOrder";
+  /** True when the text is an item of this kind. */
+  readonly fits: (item: string) => boolean;
+  /** Which items a check has; none when nothing fits. */
+  readonly draw: (ask: Ask) => Drawn;
+  readonly face: (item: string, setup: Setup, seed: number) => Face;
+  readonly prompt: (item: string, settings: Settings) => Prompt;
+  readonly pad: (settings: Settings) => Pad;
+  readonly likely: (item: string, setup: Setup, seed: number) => readonly Likely[];
+  readonly tags: (settings: Settings) => readonly TagChoice[];
+  /** The item as it is shown in lists. */
+  readonly show: (item: string) => string;
+  /** What was said, written or chosen, as it is shown. */
+  readonly showHeard: (heard: string) => string;
+  readonly tell: (answer: GivenAnswer, wanted: TellWanted) => Told;
+}
+
+export const nothingTold: Told = { says: [], units: [], failed: [], mixed: [] };

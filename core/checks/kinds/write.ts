@@ -1,0 +1,92 @@
+import {
+  findCorrespondence,
+  ipa,
+  likelyConfusions,
+  plainSound,
+  showGrapheme,
+  spellingsOfSound,
+  splitGpc,
+} from "#core/phonics";
+import { heardIn } from "../answers.ts";
+import { drawSpellings } from "./draw.ts";
+import { type Kind, type Likely, nothingTold, type Pad } from "./kind.ts";
+
+const pad: Pad = [
+  { outcome: "right", name: "Right" },
+  {
+    outcome: "other",
+    name: "Another spelling",
+    hint: "right for this sound",
+    held: { outcome: "other", name: "Which one", typed: true },
+  },
+  { outcome: "reversed", name: "Turned round", hint: "right letter" },
+  {
+    outcome: "wrong",
+    name: "Something else",
+    hint: "type it",
+    typed: true,
+    held: { outcome: "wrong", name: "Just wrong" },
+  },
+  { outcome: "none", name: "Nothing written" },
+];
+
+/** Other spellings of the sound first, then spellings of the sounds it is taken for. */
+function likelySpellings(item: string): readonly Likely[] {
+  const { grapheme, sound } = splitGpc(item);
+  const others = spellingsOfSound(sound)
+    .map((entry) => entry.grapheme)
+    .filter((other) => other !== grapheme)
+    .slice(0, 3)
+    .map((other): Likely => ({ heard: other, shows: showGrapheme(other), hint: "also right", outcome: "other" }));
+  const taken = new Set([grapheme, ...spellingsOfSound(sound).map((entry) => entry.grapheme)]);
+  const wrong = likelyConfusions(item, 8)
+    .flatMap((confusion) => spellingsOfSound(confusion.sound)[0]?.grapheme ?? [])
+    .filter((other, at, all) => !taken.has(other) && all.indexOf(other) === at)
+    .map((other): Likely => ({ heard: other, shows: showGrapheme(other), hint: "wrote", outcome: "wrong" }));
+  return [...others, ...wrong].slice(0, 6);
+}
+
+/** Sound to spelling, in writing. An item is a correspondence; what is written is a spelling or free text. */
+export const write: Kind = {
+  id: "write",
+  name: "Hear and write",
+  about: "You say a sound, the child writes a spelling for it.",
+  way: "cards",
+  seconds: 12,
+  order: "shuffled",
+  fits: (item) => findCorrespondence(item) !== undefined,
+  draw: drawSpellings,
+  face: () => ({ show: "nothing" }),
+  prompt: (item) => {
+    const { sound, grapheme } = splitGpc(item);
+    return {
+      say: `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
+      expects: `${showGrapheme(grapheme)} for ${ipa(sound)}`,
+    };
+  },
+  pad: () => pad,
+  likely: likelySpellings,
+  tags: () => [],
+  show: (item) => `${plainSound(splitGpc(item).sound)} → ${showGrapheme(splitGpc(item).grapheme)}`,
+  showHeard: showGrapheme,
+  tell: (answer) => {
+    const heard = heardIn(answer);
+    const { grapheme, sound } = splitGpc(answer.item);
+    const wanted = showGrapheme(grapheme);
+    const told = (says: string, mixed: boolean) => ({
+      says: [says],
+      units: [],
+      failed: [],
+      mixed: mixed && heard ? [{ asked: grapheme, given: heard, of: "spelling" as const }] : [],
+    });
+    if (answer.outcome === "reversed") return told(`${wanted} was turned round.`, false);
+    if (answer.outcome === "other" && heard)
+      return told(
+        `Wrote ${showGrapheme(heard)} for “${plainSound(sound)}”: it spells the sound too; asked was ${wanted}.`,
+        false,
+      );
+    if (answer.outcome === "wrong" && heard)
+      return told(`Heard “${plainSound(sound)}” and wrote ${showGrapheme(heard)}, not ${wanted}.`, true);
+    return nothingTold;
+  },
+};

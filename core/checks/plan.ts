@@ -1,0 +1,108 @@
+import type { KindId } from "./kind-ids.ts";
+import { type Ask, kinds, type Setup } from "./kinds/index.ts";
+import { type Section, sectionOf } from "./section.ts";
+
+/** Everything that a check is begun with. */
+export interface PlannedCheck {
+  readonly kind: KindId;
+  readonly items: readonly string[];
+  readonly setup: Setup;
+}
+
+export const MOST_ITEMS = 200;
+
+/** Draws the items of a section for a child or a group. No items when nothing fits. */
+export function planCheck(ask: Ask): PlannedCheck {
+  const { section, taught } = ask;
+  const kind = kinds[section.kind];
+  const drawn = kind.draw(ask);
+  const items = drawn.items.filter(kind.fits).slice(0, MOST_ITEMS);
+  return {
+    kind: kind.id,
+    items,
+    setup: {
+      strategy: section.strategy,
+      stopAfter: section.stopAfter,
+      form: section.form,
+      pool: kind.id === "find" ? [...new Set([...taught, ...items])] : [],
+      choices: section.choices,
+      sheet: drawn.sheet ?? {},
+      version: "A",
+    },
+  };
+}
+
+/** How a check was made before kinds had a setup of their own. */
+export const plainSetup: Setup = {
+  strategy: "shuffled",
+  stopAfter: 5,
+  form: "deck",
+  pool: [],
+  choices: 6,
+  sheet: {},
+  version: "A",
+};
+
+const BETWEEN = 1500;
+const LEAST = 6;
+
+/**
+ * About how many minutes the items take, at least half a minute: by the child's own pace (milliseconds an item, from
+ * at least six timed answers), else by what such items take as a rule. A minute form takes a minute.
+ */
+export function minutesFor(
+  { kind, form }: Pick<Section, "kind" | "form">,
+  items: number,
+  pace: { readonly ms: number; readonly answers: number } | null,
+): number {
+  if (form === "minute") return 1.5;
+  const each =
+    pace && pace.answers >= LEAST && kinds[kind].way === "cards" ? pace.ms + BETWEEN : kinds[kind].seconds * 1000;
+  return Math.max(0.5, (items * each) / 60_000);
+}
+
+/** A plan that can be kept, changed and shared: what for, and its parts in order. */
+export interface Preset {
+  readonly name: string;
+  /** When to use it, in one sentence. */
+  readonly purpose: string;
+  readonly sections: readonly Section[];
+}
+
+/** The plans that ship. */
+export const shippedPresets: readonly Preset[] = [
+  {
+    name: "First look",
+    purpose: "A child who is new here: what is known of all that was taught, and how words are read.",
+    sections: [
+      sectionOf("say", { scope: "all", stopAfter: 6 }),
+      sectionOf("words", { blocks: ["two", "three", "fourEnd", "fourStart"], most: 4 }),
+      sectionOf("exception", { scope: "all", most: 16 }),
+      sectionOf("listen", { tasks: ["sounds", "apart", "where"], most: 4 }),
+    ],
+  },
+  {
+    name: "Follow-up",
+    purpose: "Between sessions: only what was unsteady or missed, and words that use it.",
+    sections: [
+      sectionOf("say", { scope: "due", most: 20 }),
+      sectionOf("words", { scope: "due", blocks: ["three", "fourEnd", "fourStart"], most: 3 }),
+    ],
+  },
+  {
+    name: "End of a block",
+    purpose: "After some weeks: what was taught lately, read, heard and written.",
+    sections: [
+      sectionOf("say", { scope: "recent", recentSteps: 5 }),
+      sectionOf("words", {
+        scope: "recent",
+        recentSteps: 5,
+        blocks: ["three", "fourEnd", "fourStart", "five"],
+        most: 4,
+      }),
+      sectionOf("exception", { scope: "recent", recentSteps: 5 }),
+      sectionOf("write", { scope: "recent", recentSteps: 5 }),
+      sectionOf("dictation", { scope: "recent", recentSteps: 5, most: 5 }),
+    ],
+  },
+];

@@ -1,0 +1,24 @@
+/** What a child says to a card. */
+export type AnswerForm = "sound" | "nameSound" | "nameKeywordSound";
+/** Exception words: spelled and read as wholes, or sounded with the unexpected part marked. */
+export type ExceptionWay = "wholes" | "sounded";
+
+/** How this school checks. Every one of these is a choice on which teachers disagree. */
+export interface Settings {
+  readonly answerForm: AnswerForm;
+  readonly exceptionWay: ExceptionWay;
+  /** Made-up words may be asked. */
+  readonly madeUp: boolean;
+  /** Seconds after which a right answer counts as slow; 0 leaves it to the adult's mark. */
+  readonly slowAfter: number;
+}
+
+export const defaultSettings: Settings = {
+  answerForm: "sound",
+  exceptionWay: "sounded",
+  madeUp: true,
+  slowAfter: 3,
+};
+
+export const answerForms: readonly AnswerForm[] = ["sound", "nameSound", "nameKeywordSound"];
+export const exceptionWays: readonly ExceptionWay[] = ["wholes", "sounded"];

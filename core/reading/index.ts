@@ -1,0 +1,6 @@
+/** Reading a connected text: marks in, rate, accuracy, kinds of error and what the misreads say out. */
+export * from "./edit.ts";
+export * from "./evidence.ts";
+export * from "./library.ts";
+export * from "./marks.ts";
+export * from "./score.ts";
