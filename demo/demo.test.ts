@@ -1,7 +1,9 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { importChildren, type OrderView, planNewSession, saveAnswers, saveGroup } from "#contract";
+import { importChildren, type OrderView, planNewSession, saveAnswers, saveGroup, saveReading } from "#contract";
 import { readOrder } from "#core/order";
+import { readLibraryText, scoreReading } from "#core/reading";
+import { readLexicon, readMadeUp, readSentences } from "#core/words";
 import { MarlpitLock } from "./index.ts";
 
 const order: OrderView = {
@@ -11,22 +13,36 @@ const order: OrderView = {
   usedBy: [],
   content: JSON.parse(JSON.stringify(readOrder(readFileSync("data/orders/words-first.txt", "utf8")))),
 };
-const requests = new MarlpitLock("2026-11-20", order).build();
+const read = (file: string) => readFileSync(`data/${file}`, "utf8");
+const stock = {
+  lexicon: readLexicon(read("lexicon/lexicon.txt")),
+  madeUp: readMadeUp(read("lexicon/made-up.txt")),
+  sentences: readSentences(read("sentences.txt")),
+  texts: readdirSync("data/texts")
+    .sort()
+    .map((file) => ({ id: file.slice(3, -3), ...readLibraryText(read(`texts/${file}`)) })),
+};
+const requests = new MarlpitLock("2026-11-20", order, stock).build();
 const bodies = <T>(endpoint: unknown) =>
   requests.filter((request) => request.endpoint === endpoint).map((request) => request.asking.body as T);
 
 test("the same day and seed give the same school, and every request is good by the contract", () => {
-  expect(new MarlpitLock("2026-11-20", order).build()).toEqual(requests);
+  expect(new MarlpitLock("2026-11-20", order, stock).build()).toEqual(requests);
   for (const { endpoint, asking } of requests)
     expect(endpoint.body?.safeParse(asking.body).success ?? true).toBe(true);
 });
 
 test("48 children, thousands of answers over eight weeks, three groups, sessions past and to come", () => {
   expect(bodies<{ children: unknown[] }>(importChildren)[0]?.children).toHaveLength(48);
-  const answers = bodies<{ answers: { markedAt: string; outcome: string; day: string }[] }>(saveAnswers).flatMap(
-    (body) => body.answers,
-  );
+  const answers = bodies<{ answers: { markedAt: string; outcome: string; day: string; kind?: string }[] }>(
+    saveAnswers,
+  ).flatMap((body) => body.answers);
   expect(answers.length).toBeGreaterThan(4000);
+  const read = bodies<{ text: string; marks: []; stoppedAt: null; ms: number }>(saveReading);
+  expect(read.length).toBeGreaterThan(30);
+  for (const reading of read) expect(scoreReading(reading).accuracy).toBeGreaterThan(50);
+  const kinds = new Set(answers.map((answer) => answer.kind).filter(Boolean));
+  expect([...kinds].sort()).toEqual(["dictation", "exception", "listen", "paper", "say", "words", "write"]);
   expect(answers.every((answer) => answer.markedAt < "2026-11-20")).toBe(true);
   expect(answers.every((answer) => new Date(answer.day).getUTCDay() % 6 !== 0)).toBe(true);
   const right = answers.filter((answer) => answer.outcome === "right").length / answers.length;

@@ -1,4 +1,5 @@
-import { addressOf, getSchool, type Problem } from "#contract";
+import { addressOf, getLexicon, getSchool, listTexts, type Problem } from "#contract";
+import { readLexicon, readMadeUp } from "#core/words";
 import { MarlpitLock } from "./school.ts";
 
 /**
@@ -9,8 +10,15 @@ export async function fillDemo(base: string): Promise<number> {
   const school = getSchool.answer.parse(await (await fetch(base + getSchool.path)).json());
   const order = school.orders[0];
   if (school.classes.length > 0 || !order) return 0;
+  const shipped = getLexicon.answer.parse(await (await fetch(base + getLexicon.path)).json());
+  const stock = {
+    lexicon: readLexicon(shipped.words),
+    madeUp: readMadeUp(shipped.madeUp),
+    sentences: shipped.sentences,
+    texts: listTexts.answer.parse(await (await fetch(base + listTexts.path)).json()),
+  };
   console.log("Filling in the demo school, about half a minute …");
-  const requests = new MarlpitLock(school.today, order).build();
+  const requests = new MarlpitLock(school.today, order, stock).build();
   for (const { endpoint, asking } of requests) {
     const response = await fetch(base + addressOf(endpoint, asking.params, asking.query), {
       method: endpoint.method,

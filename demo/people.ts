@@ -12,7 +12,7 @@ export interface DemoChild {
   readonly away?: readonly number[];
 }
 
-const { steady, forgetful, guesser, slowAndRight, lookAlikes, quiet } = tempers;
+const { steady, forgetful, guesser, slowAndRight, lookAlikes, quiet, weakBlender } = tempers;
 const softSpoken: Temper = { ...steady, ownWay: 0.3 };
 
 /** Year 1. All names are made up. */
@@ -35,7 +35,7 @@ export const kiln: readonly DemoChild[] = [
   { name: "Jory P.", temper: softSpoken, pace: 0.7 },
   { name: "Kezia D.", temper: steady, pace: 0.85 },
   { name: "Linus B.", temper: lookAlikes, pace: 0.55 },
-  { name: "Mabel C.", temper: guesser, pace: 0.5 },
+  { name: "Mabel C.", temper: weakBlender, pace: 0.5 },
   { name: "Nico V.", temper: steady, pace: 0.7, away: [5] },
   { name: "Oona H.", temper: slowAndRight, pace: 0.65 },
   { name: "Perry J.", temper: forgetful, pace: 0.4 },
@@ -53,7 +53,7 @@ export const kiln: readonly DemoChild[] = [
 export const towpath: readonly DemoChild[] = [
   { name: "Amos D.", temper: forgetful, pace: 0.45 },
   { name: "Betsy R.", temper: steady, pace: 0.9 },
-  { name: "Caleb N.", temper: slowAndRight, pace: 0.6 },
+  { name: "Caleb N.", temper: weakBlender, pace: 0.6 },
   { name: "Dilys M.", temper: steady, pace: 0.85, away: [4] },
   { name: "Eben S.", temper: guesser, pace: 0.5 },
   { name: "Flora J.", temper: steady, pace: 0.92, note: "ready to leave the group when the last check holds" },

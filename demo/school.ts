@@ -1,33 +1,25 @@
 import {
-  type AnswerBody,
   type Asking,
   addClass,
   type Endpoint,
-  endCheck,
   importChildren,
   markTaught,
   nameSchool,
   type OrderView,
   planNewSession,
-  reportSession,
-  saveAnswers,
   saveGroup,
-  startCheck,
 } from "#contract";
-import { chooseItems, type Dice, deal, dice, type GivenAnswer, standing } from "#core/checks";
+import { type Dice, dice, type Section, sectionOf, standing } from "#core/checks";
 import { type Learner, proposeGroups } from "#core/groups";
 import { childRow, needFor, type Standing } from "#core/mastery";
-import { allGpcs, taughtUpTo } from "#core/order";
-import { answerCard } from "#core/readers";
+import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { dayAfter, schoolDays, weekday } from "./calendar.ts";
+import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
 import { adults, kiln, towpath } from "./people.ts";
 import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
-
-/** One request of the contract, to be sent in order. */
-export interface DemoRequest {
-  readonly endpoint: Endpoint;
-  readonly asking: { readonly params?: unknown; readonly query?: unknown; readonly body?: unknown };
-}
+import { readingRequest } from "./readings.ts";
+import { type DemoGroup, heldSession } from "./sessions.ts";
+import { wordRounds } from "./word-rounds.ts";
 
 const WEEKS = 8;
 
@@ -52,10 +44,12 @@ export class MarlpitLock {
   /**
    * @param today the last day of the eight weeks, `2026-11-23`
    * @param order the teaching order of both classes
+   * @param stock what the server draws items from
    */
   constructor(
     private readonly today: string,
     private readonly order: OrderView,
+    private readonly stock: DemoStock,
     seed = 4310,
   ) {
     this.from = dice(seed);
@@ -112,9 +106,11 @@ export class MarlpitLock {
     for (let week = 0; week < WEEKS; week++) {
       this.teach(week);
       this.checkRound(week, groups);
+      this.checkWords(week, groups);
       if (week === 1) groups = this.makeGroups(week);
       if (week === 4 || week === 6) groups = this.reviseGroups(groups, week);
       if (week >= 2) this.holdSessions(week, groups);
+      if (week >= 4) this.readTexts(week, groups);
     }
     this.planAhead(groups);
     this.leaveOneOpen();
@@ -122,7 +118,7 @@ export class MarlpitLock {
   }
 
   private ask<E extends Endpoint>(endpoint: E, asking: Asking<E>): void {
-    this.requests.push({ endpoint, asking });
+    this.requests.push(request(endpoint, asking));
   }
 
   private uuid(): string {
@@ -187,60 +183,77 @@ export class MarlpitLock {
   private check(pupil: Pupil, week: number, day: string, hour: number, minute: number): void {
     const taught = this.taughtTo(pupil, week);
     const standings = this.standingsOf(pupil, week, taught);
-    const state = new Map(taught.map((gpc, at) => [gpc, standings[at] as Standing]));
-    const open = {
-      taught: [...taught].reverse(),
-      recent: [],
-      picked: [],
-      wasAsked: (gpc: string) => (state.get(gpc)?.answers ?? 0) > 0,
-      isSecure: (gpc: string) => state.get(gpc)?.state === "secure",
-    };
-    const firstLook = pupil.answers.length === 0;
-    const items = firstLook ? taught : chooseItems({ ...open, scope: "due" }).slice(0, pupil.pace < 0.5 ? 24 : 40);
-    if (items.length === 0) return;
-    const { id, end, answers } = this.markDeck(
-      pupil,
-      week,
-      items,
-      `${day}T${String(hour).padStart(2, "0")}:${String(minute).padStart(2, "0")}:00.000Z`,
+    const open = taught.filter((_, at) => standings[at]?.state !== "secure").reverse();
+    const asked = new Set(pupil.answers.map((answer) => answer.item));
+    const due = [...open.filter((gpc) => asked.has(gpc)), ...open.filter((gpc) => !asked.has(gpc))];
+    const picked = pupil.answers.length === 0 ? taught : due.slice(0, pupil.pace < 0.5 ? 24 : 40);
+    if (picked.length === 0) return;
+    const startedAt = `${day}T${String(hour).padStart(2, "0")}:${String(minute).padStart(2, "0")}:00.000Z`;
+    this.sit("See and say", [pupil], [sectionOf("say", { scope: "picked", picked })], week, startedAt);
+  }
+
+  private sit(
+    name: string,
+    pupils: readonly Pupil[],
+    sections: readonly Section[],
+    week: number,
+    startedAt: string,
+    stopAfter?: number,
+  ): void {
+    const [first] = pupils;
+    if (!first) return;
+    this.requests.push(
+      ...sittingRequests({
+        name,
+        pupils,
+        sections,
+        startedAt,
+        week,
+        stopAfter,
+        markedBy: this.classOf(first).teacher,
+        taughtTo: (pupil) => this.taughtWith(pupil, week),
+        stock: this.stock,
+        from: this.from,
+        uuid: () => this.uuid(),
+      }),
     );
-    this.sendAnswers(answers);
-    this.ask(endCheck, { params: { id }, body: { at: new Date(end).toISOString() } });
   }
 
-  /** Starts a check and answers its cards as this child would; `most` stops it before the end. */
-  private markDeck(pupil: Pupil, week: number, items: readonly string[], startedAt: string, most = items.length) {
-    const id = this.uuid();
-    const seed = this.from.pick(1_000_000);
-    this.ask(startCheck, { body: { id, childId: pupil.id, scope: "picked", picked: [...items], seed, startedAt } });
-    let clock = Date.parse(startedAt);
-    const answers: AnswerBody[] = deal(items, seed, 1)
-      .slice(0, most)
-      .map((item) => {
-        const away = week - (pupil.practised.get(item) ?? week - 1);
-        const reply = answerCard(pupil.temper, item, pupil.learned.get(item) ?? 0, Math.max(0, away), this.from);
-        clock += reply.ms + 900;
-        const given = {
-          id: this.uuid(),
-          childId: pupil.id,
-          checkId: id,
-          item,
-          pass: 1,
-          ms: reply.ms,
-          markedAt: new Date(clock).toISOString(),
-          day: startedAt.slice(0, 10),
+  /** Who is in a group reads a text for a minute each week. */
+  private readTexts(week: number, groups: readonly DemoGroup[]): void {
+    for (const [at, pupil] of groups.flatMap((group) => group.members).entries()) {
+      if (week < (pupil.from ?? 0) || pupil.away?.includes(week)) continue;
+      this.requests.push(
+        ...readingRequest({
+          pupil,
+          week,
+          readAt: `${this.dayIn(week, 4)}T09:${String(10 + at * 2).padStart(2, "0")}:00.000Z`,
           markedBy: this.classOf(pupil).teacher,
-        };
-        return reply.outcome === "wrong"
-          ? { ...given, outcome: reply.outcome, heard: reply.heard }
-          : { ...given, outcome: reply.outcome };
-      });
-    pupil.answers.push(...(answers as GivenAnswer[]));
-    return { id, end: clock + 2000, answers };
+          taught: this.taughtWith(pupil, week),
+          stock: this.stock,
+          from: this.from,
+          uuid: () => this.uuid(),
+        }),
+      );
+    }
   }
 
-  private sendAnswers(answers: AnswerBody[]): void {
-    if (answers.length > 0) this.ask(saveAnswers, { body: { answers } });
+  private taughtWith(pupil: Pupil, week: number) {
+    const { content } = this.order;
+    const step = this.stepAt(this.classOf(pupil), week);
+    return { gpcs: this.taughtTo(pupil, week), exceptionWords: exceptionWordsUpTo(content, step.id) };
+  }
+
+  private checkWords(week: number, groups: readonly DemoGroup[]): void {
+    const here = this.pupils.filter((pupil) => week >= (pupil.from ?? 0) && !pupil.away?.includes(week));
+    const rounds = wordRounds({
+      week,
+      here,
+      groups,
+      dayOf: (dayOfWeek) => this.dayIn(week, dayOfWeek),
+      taughtTo: (pupil) => this.taughtTo(pupil, week),
+    });
+    for (const one of rounds) this.sit(one.name, one.pupils, one.sections, week, one.startedAt);
   }
 
   private learners(week: number, pupils: readonly Pupil[]): Learner[] {
@@ -337,54 +350,8 @@ export class MarlpitLock {
   }
 
   private hold(group: DemoGroup, week: number, day: string, target: string, at: number): void {
-    const id = this.uuid();
-    this.ask(planNewSession, { body: { id, groupId: group.id, heldOn: day, target, seed: this.from.pick(100_000) } });
-    const came = group.members.filter((pupil) => !pupil.away?.includes(week) && this.from.share() > 0.06);
-    for (const pupil of came) practise(pupil, target, week, 0.25 + pupil.pace * 0.3);
-    const marks = came.map((pupil) => {
-      const reply = answerCard(pupil.temper, target, pupil.learned.get(target) ?? 0, 0, this.from);
-      return { id: this.uuid(), childId: pupil.id, gpc: target, outcome: reply.outcome };
-    });
-    const time = `${day}T10:${String(10 + at * 15)}:00.000Z`;
-    const by = adults.assistants[at % 2] as string;
-    for (const mark of marks) {
-      const given = {
-        id: mark.id,
-        childId: mark.childId,
-        item: mark.gpc,
-        ms: null,
-        checkId: null,
-        pass: 1,
-        markedAt: time,
-        day,
-        markedBy: by,
-      };
-      const answer =
-        mark.outcome === "wrong"
-          ? { ...given, outcome: mark.outcome, heard: null }
-          : { ...given, outcome: mark.outcome };
-      came.find((pupil) => pupil.id === mark.childId)?.answers.push(answer);
-    }
-    const missing = group.members.length - came.length;
-    const notes = [
-      "",
-      "Read the sentence twice over and were proud of it.",
-      "The bell rang early.",
-      "Tapping the sounds helped today.",
-      "Two of them still stop before the last word.",
-    ];
-    this.ask(reportSession, {
-      params: { id },
-      body: {
-        id: this.uuid(),
-        by,
-        at: time,
-        came: came.map((pupil) => pupil.id),
-        reached: this.from.share() < 0.7 ? "lastLook" : "writeWords",
-        marks,
-        note: missing > 1 ? "Small group today." : (notes[this.from.pick(notes.length)] ?? ""),
-      },
-    });
+    const uuid = () => this.uuid();
+    this.requests.push(...heldSession({ group, week, day, target, at, from: this.from, uuid }));
   }
 
   /** Sessions of this week and the next, on weekdays. */
@@ -399,19 +366,19 @@ export class MarlpitLock {
     }
   }
 
-  /** A check that stopped on its way yesterday, waiting to be gone on with. */
+  /** A sitting that stopped on its way yesterday, waiting to be gone on with. */
   private leaveOneOpen(): void {
-    const pupil = this.pupils.find((one) => one.name === "Cleo W.");
-    if (!pupil) return;
-    const day = dayAfter(this.today, -1);
-    const items = this.taughtTo(pupil, WEEKS - 1).slice(-14);
-    this.sendAnswers(this.markDeck(pupil, WEEKS, items, `${day}T10:40:00.000Z`, 6).answers);
+    const pupils = this.pupils.filter((one) => one.name === "Cleo W." || one.name === "Mabel C.");
+    const [first] = pupils;
+    if (!first) return;
+    const picked = this.taughtTo(first, WEEKS - 1).slice(-14);
+    this.sit(
+      "Follow-up",
+      pupils,
+      [sectionOf("say", { scope: "picked", picked }), sectionOf("words", { scope: "all", most: 3 })],
+      WEEKS - 1,
+      `${dayAfter(this.today, -1)}T10:40:00.000Z`,
+      6,
+    );
   }
-}
-
-interface DemoGroup {
-  readonly id: string;
-  readonly name: string;
-  readonly members: readonly Pupil[];
-  readonly targets: string[];
 }

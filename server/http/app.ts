@@ -5,18 +5,25 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler } 
 import helmet from "helmet";
 import type { Logger } from "pino";
 import type { Problem } from "#contract";
-import { checkRoutes } from "./checks.ts";
+import { answerRoutes } from "./answers.ts";
 import { childRoutes } from "./children.ts";
 import { classRoutes } from "./classes.ts";
+import { faceRoutes } from "./faces.ts";
+import { gapRoutes } from "./gaps.ts";
 import { groupRoutes } from "./groups.ts";
 import type { House } from "./house.ts";
+import { openLive } from "./live.ts";
+import { planRoutes } from "./plans.ts";
 import { HttpProblem } from "./problem.ts";
+import { readingRoutes } from "./readings.ts";
 import { sessionRoutes } from "./sessions.ts";
 import { sharedRoutes } from "./shared.ts";
+import { sittingRoutes } from "./sittings.ts";
+import { textRoutes } from "./texts.ts";
 import { todayRoutes } from "./today.ts";
 import { wordRoutes } from "./words.ts";
 
-export interface AppWanted extends House {
+export interface AppWanted extends Omit<House, "live"> {
   readonly log: Logger;
   /** Folder of the built web application; left out in development, where Vite serves it. */
   readonly web?: string | undefined;
@@ -27,6 +34,7 @@ const MOST_BODY = "512kb";
 /** The whole Express application: API under `/api`, the built web application for every other address. */
 export function buildApp(wanted: AppWanted): Express {
   const { log, web } = wanted;
+  const house: House = { ...wanted, live: openLive() };
   const app = express();
   app.disable("x-powered-by");
   app.use(
@@ -53,14 +61,20 @@ export function buildApp(wanted: AppWanted): Express {
   for (const routes of [
     classRoutes,
     childRoutes,
-    checkRoutes,
+    planRoutes,
+    sittingRoutes,
+    answerRoutes,
+    faceRoutes,
+    gapRoutes,
     groupRoutes,
     sessionRoutes,
     sharedRoutes,
+    textRoutes,
+    readingRoutes,
     todayRoutes,
     wordRoutes,
   ]) {
-    app.use(routes(wanted));
+    app.use(routes(house));
   }
   app.use("/api", () => {
     throw new HttpProblem(404, "Not found", "The server has nothing at this address.");

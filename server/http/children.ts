@@ -12,22 +12,26 @@ import {
   listChildren,
   traces,
 } from "#contract";
-import { isRight, standing } from "#core/checks";
+import { isGiven, isRight, type KindId, plainSetup } from "#core/checks";
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
+import { accentOf } from "#core/phonics";
 import { sameName } from "#core/roster";
-import { answersOfChildren, checksOfChild } from "../store/answers.ts";
+import { answersOfChildren, standingOfChildren } from "../store/answers.ts";
+import { checksOfChild } from "../store/checks.ts";
 import * as store from "../store/children.ts";
-import { findClass, listClasses } from "../store/classes.ts";
+import { findClass, listClasses, schoolSettings, slowAfterMs } from "../store/classes.ts";
 import { standingsOf } from "../store/gaps.ts";
 import { groupHistory, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
+import { readingsOfChild } from "../store/readings.ts";
 import { sessionsOfChild } from "../store/sessions.ts";
+import { schoolLexicon } from "../store/splits.ts";
 import { dayOf } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 
-export async function mustChild(db: Db, id: string): Promise<ChildView> {
+async function mustChild(db: Db, id: string): Promise<ChildView> {
   const child = await store.findChild(db, id);
   if (!child) throw notFound("child");
   return child;
@@ -47,7 +51,7 @@ async function mustClass(db: Db, id: string) {
   return found;
 }
 
-export function childRoutes({ db, now }: House): Router {
+export function childRoutes({ db, ground, now }: House): Router {
   const router = Router();
 
   serve(router, listChildren, ({ query }) => store.listChildren(db, query.classId));
@@ -93,18 +97,30 @@ export function childRoutes({ db, now }: House): Router {
 
   serve(router, getChild, async ({ params }) => {
     const child = await mustChild(db, params.id);
-    const given = standing(await answersOfChildren(db, [child.id]));
-    const checks = (await checksOfChild(db, child.id)).map((check) => {
+    const given = (await standingOfChildren(db, [child.id], await slowAfterMs(db))).get(child.id) ?? [];
+    const rows = await checksOfChild(db, child.id);
+    const checks = rows.map((check) => {
       const first = given.filter((answer) => answer.checkId === check.id && answer.pass === 1);
-      const { id, startedAt, endedAt, items } = check;
+      const { id, sittingId, startedAt, endedAt, items } = check;
       return {
         id,
+        sittingId,
+        kind: check.kind as KindId,
         startedAt,
         endedAt,
         cards: items.length,
         asked: first.length,
         right: first.filter((answer) => isRight(answer.outcome)).length,
       };
+    });
+    const setups = new Map(rows.map((check) => [check.id, check.setup]));
+    const lexicon = await schoolLexicon(db, ground.lexicon);
+    const { accent } = await schoolSettings(db);
+    const confusions = confusionsIn(given, {
+      lexicon,
+      accent: accentOf(accent),
+      setupOf: (checkId) => setups.get(checkId ?? "") ?? plainSetup,
+      readings: await readingsOfChild(db, child.id),
     });
     const groups = (await listGroups(db)).filter(
       (group) => !group.closed && group.members.some((member) => member.childId === child.id),
@@ -113,7 +129,7 @@ export function childRoutes({ db, now }: House): Router {
       child,
       checks,
       groups: groups.map(({ id, name }) => ({ id, name })),
-      confusions: confusionsIn(given).map(({ pair, count, lastDay }) => ({ pair, count, lastDay })),
+      confusions: confusions.map(({ pair: _, items, ...one }) => ({ ...one, items: [...items] })),
     };
   });
 
@@ -127,7 +143,7 @@ export function childRoutes({ db, now }: House): Router {
       state: here.state,
       why: whyState(here, (day) => format(parseISO(day), "EEE d MMM")),
       answers: log
-        .filter((answer) => answer.outcome !== "void" && answer.item === query.gpc)
+        .filter((answer) => isGiven(answer) && answer.kind === "say" && answer.item === query.gpc)
         .reverse()
         .map((answer) => ({ answer, voided: voided.has(answer.id) })),
     };
@@ -142,15 +158,23 @@ export function childRoutes({ db, now }: House): Router {
     const versions = (await Promise.all(groups.map((group) => groupHistory(db, group.id)))).flat();
     const checks = await checksOfChild(db, child.id);
     return {
-      format: "keen-sapling child 1" as const,
+      format: "keen-sapling child 2" as const,
       exportedAt: now().toISOString(),
       child,
       className,
       answers: await answersOfChildren(db, [child.id]),
-      checks: checks.map(({ id, scope, items, startedAt, endedAt }) => ({ id, scope, items, startedAt, endedAt })),
+      checks: checks.map(({ id, kind, scope, items, startedAt, endedAt }) => ({
+        id,
+        kind: kind as KindId,
+        scope,
+        items,
+        startedAt,
+        endedAt,
+      })),
       groups: versions
         .filter((version) => version.members.some((member) => member.childId === child.id))
         .map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
+      readings: await readingsOfChild(db, child.id),
       sessions: await sessionsOfChild(db, child.id),
     };
   });

@@ -18,12 +18,11 @@ import {
   removeSession,
   replanSession,
   reportShared,
-  saveAnswers,
   saveGroup,
   shareSession,
-  startCheck,
   unshareSession,
 } from "#contract";
+import { beginOne, markAll } from "./checking.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
 let house: TestHouse;
@@ -42,26 +41,8 @@ beforeAll(async () => {
   });
   for (const [at, id] of children.entries()) {
     await house.ask(addChild, { body: { id, classId, name: `Child ${at}`, note: "" } });
-    const checkId = uuid();
-    const check = await house.ask(startCheck, {
-      body: { id: checkId, childId: id, scope: "all", seed: at, startedAt },
-    });
-    await house.ask(saveAnswers, {
-      body: {
-        answers: check.items.map((item) => ({
-          id: uuid(),
-          childId: id,
-          item,
-          ms: 800,
-          checkId,
-          pass: 1,
-          markedAt: "2026-11-20T08:10:00.000Z",
-          day: "2026-11-20",
-          markedBy: "Ms Harrow",
-          outcome: item === "b=b" ? ("none" as const) : ("right" as const),
-        })),
-      },
-    });
+    const check = await beginOne(house, id);
+    await markAll(house, check, (item) => ({ outcome: item === "b=b" ? "none" : "right" }));
   }
   const members = children.map((childId) => ({ childId, locked: false }));
   await house.ask(saveGroup, {

@@ -1,12 +1,10 @@
 import { randomUUID as uuid } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import {
-  type AnswerBody,
   addChild,
   addClass,
   editChild,
   editClass,
-  endCheck,
   getChild,
   getGaps,
   getSchool,
@@ -16,8 +14,8 @@ import {
   reportSession,
   saveAnswers,
   saveGroup,
-  startCheck,
 } from "#contract";
+import { beginOne, markAll, stopOf } from "./checking.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
 let house: TestHouse;
@@ -55,43 +53,30 @@ afterAll(() => house.close());
 const today = () => house.ask(getToday, {});
 
 async function check(childId: string, outcomes: Record<string, "right" | "none">, end: boolean): Promise<string> {
-  const id = uuid();
-  await house.ask(startCheck, {
-    body: { id, childId, scope: "picked", picked: Object.keys(outcomes), seed: 1, startedAt: at("08:00") },
-  });
-  const answers: AnswerBody[] = Object.entries(outcomes).map(([item, outcome]) => ({
-    id: uuid(),
-    childId,
-    item,
-    outcome,
-    ms: 1000,
-    checkId: id,
-    pass: 1,
-    markedAt: at("08:05"),
-    day: "2026-11-20",
-    markedBy: "Ms Harrow",
-  }));
-  await house.ask(saveAnswers, { body: { answers } });
-  if (end) await house.ask(endCheck, { params: { id }, body: { at: at("08:10") } });
-  return id;
+  const one = await beginOne(house, childId, { scope: "picked", picked: Object.keys(outcomes) });
+  await markAll(house, one, (item) => ({ outcome: outcomes[item] ?? "right" }), { markedAt: at("08:05") });
+  if (end) await house.ask(saveAnswers, { body: { answers: [stopOf(one, at("08:10"))] } });
+  return one.id;
 }
 
 describe("Today", () => {
   test("at first no one was checked: everyone waits, by name", async () => {
-    const { toCheck, openChecks, sessions, groups, lastDone } = await today();
+    const { toCheck, openSittings, sessions, groups, lastDone } = await today();
     expect(toCheck.map((child) => [child.name, child.className, child.lastChecked])).toEqual([
       ["Ada M.", "Kiln", null],
       ["Ben T.", "Kiln", null],
       ["Cy F.", "Towpath", null],
     ]);
-    expect([openChecks, sessions, groups, lastDone]).toEqual([[], [], [], []]);
+    expect([openSittings, sessions, groups, lastDone]).toEqual([[], [], [], []]);
   });
   test("a check that was not ended waits, an ended one was done; the child moves down the list", async () => {
-    const open = await check(ada, { "a=a": "right", "m=m": "none" }, false);
-    const ended = await check(ben, { "a=a": "none", "t=t": "none" }, true);
+    await check(ada, { "a=a": "right", "m=m": "none" }, false);
+    await check(ben, { "a=a": "none", "t=t": "none" }, true);
     const view = await today();
-    expect(view.openChecks).toMatchObject([{ id: open, childName: "Ada M.", asked: 2, cards: 2 }]);
-    expect(view.lastDone).toMatchObject([{ what: "Checked Ben T.", link: `/check/${ended}/result` }]);
+    expect(view.openSittings).toMatchObject([{ children: ["Ada M."], asked: 2, items: 2 }]);
+    expect(view.lastDone).toMatchObject([
+      { what: "Checked Ben T.", link: expect.stringMatching(new RegExp(`^/check/[\\w-]+/result\\?child=${ben}$`)) },
+    ]);
     expect(view.toCheck.map((child) => child.name)).toEqual(["Cy F.", "Ada M.", "Ben T."]);
   });
   test("a group shows its next session until that was held, then the last", async () => {

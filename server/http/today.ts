@@ -2,7 +2,8 @@ import { differenceInCalendarDays, parseISO } from "date-fns";
 import { Router } from "express";
 import { getToday, type Today } from "#contract";
 import { standing } from "#core/checks";
-import { answersOfCheck, openChecks, recentlyEndedChecks } from "../store/answers.ts";
+import { answersOfChecks } from "../store/answers.ts";
+import { openSittings, recentlyEndedChecks } from "../store/checks.ts";
 import { listChildren } from "../store/children.ts";
 import { listClasses } from "../store/classes.ts";
 import { listGroups } from "../store/groups.ts";
@@ -31,16 +32,21 @@ export function todayRoutes({ db, now }: House): Router {
     const held = new Set(reports.map((report) => report.sessionId));
     const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
 
-    const open: Today["openChecks"] = [];
-    for (const { check, childName } of (await openChecks(db)).slice(0, MOST)) {
-      const asked = standing(await answersOfCheck(db, check.id)).filter((answer) => answer.pass === 1).length;
+    const open: Today["openSittings"] = [];
+    for (const { id, name, startedAt, checks } of await openSittings(db, MOST)) {
+      const given = standing(
+        await answersOfChecks(
+          db,
+          checks.map((check) => check.id),
+        ),
+      );
       open.push({
-        id: check.id,
-        childId: check.childId,
-        childName,
-        asked,
-        cards: check.items.length,
-        startedAt: check.startedAt,
+        id,
+        name,
+        startedAt,
+        children: [...new Set(checks.map((check) => check.childName))],
+        asked: new Set(given.map((answer) => `${answer.checkId} ${answer.item}`)).size,
+        items: checks.reduce((sum, check) => sum + check.items.length, 0),
       });
     }
 
@@ -61,8 +67,8 @@ export function todayRoutes({ db, now }: House): Router {
     );
     const checksDone = (await recentlyEndedChecks(db, 5)).map((check) => ({
       what: `Checked ${check.childName}`,
-      at: check.endedAt ?? "",
-      link: `/check/${check.id}/result`,
+      at: check.endedAt,
+      link: `/check/${check.sittingId}/result?child=${check.childId}`,
     }));
     const sessionsDone = newest.map((report) => ({
       what: `${report.by} held a session with ${report.groupName}`,
@@ -72,7 +78,7 @@ export function todayRoutes({ db, now }: House): Router {
 
     return {
       today,
-      openChecks: open,
+      openSittings: open,
       sessions: rows
         .filter(
           (row) =>

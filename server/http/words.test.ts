@@ -12,13 +12,12 @@ import {
   markTaught,
   planNewSession,
   removeSplit,
-  saveAnswers,
   saveGroup,
   saveSplit,
   setAccent,
-  startCheck,
 } from "#contract";
 import { readLexicon, readMadeUp } from "#core/words";
+import { beginOne, markAll } from "./checking.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
 let house: TestHouse;
@@ -29,24 +28,8 @@ const startedAt = "2026-11-20T08:00:00.000Z";
 
 /** Marks every card of a first check: right, or not for the spellings that are named. */
 async function check(childId: string, wrong: readonly string[]): Promise<void> {
-  const id = uuid();
-  const { items } = await house.ask(startCheck, { body: { id, childId, scope: "all", seed: 3, startedAt } });
-  await house.ask(saveAnswers, {
-    body: {
-      answers: items.map((item) => ({
-        id: uuid(),
-        childId,
-        item,
-        ms: 700,
-        checkId: id,
-        pass: 1,
-        markedAt: "2026-11-20T08:10:00.000Z",
-        day: "2026-11-20",
-        markedBy: "Ms Harrow",
-        ...(wrong.includes(item) ? { outcome: "none" as const } : { outcome: "right" as const }),
-      })),
-    },
-  });
+  const one = await beginOne(house, childId);
+  await markAll(house, one, (item) => ({ outcome: wrong.includes(item) ? "none" : "right" }));
 }
 
 beforeAll(async () => {

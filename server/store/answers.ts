@@ -1,26 +1,45 @@
-import { and, eq, inArray, isNull, sql } from "drizzle-orm";
+import { inArray, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
+import { type GivenAnswer, standing } from "#core/checks";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
 type Row = Omit<typeof t.answers.$inferSelect, "sessionId">;
+type Plain = Extract<AnswerBody, { outcome: "right" }>;
+type Heard = Extract<AnswerBody, { outcome: "wrong" }>;
+type Stop = Extract<AnswerBody, { outcome: "stop" }>;
 
 /** A row of the log as the contract speaks of it. */
 function toAnswer(row: Row): AnswerBody {
-  const { id, childId, markedAt, day, markedBy } = row;
+  const { id, childId, markedAt, day, markedBy, outcome } = row;
   const mark = { id, childId, markedAt, day, markedBy };
-  if (row.outcome === "void") return { ...mark, outcome: "void", voids: row.voids ?? "" };
-  const given = { ...mark, item: row.item ?? "", ms: row.ms, checkId: row.checkId, pass: row.pass };
-  if (row.outcome === "wrong") return { ...given, outcome: "wrong", heard: row.heard };
-  return { ...given, outcome: row.outcome as "right" | "slow" | "ownWay" | "none" };
+  const checkId = row.checkId ?? "";
+  if (outcome === "void") return { ...mark, outcome, voids: row.voids ?? "" };
+  if (outcome === "note") return { ...mark, outcome, checkId, item: row.item, text: row.text ?? "" };
+  if (outcome === "stop") return { ...mark, outcome, checkId, why: row.text as Stop["why"] };
+  const given = {
+    ...mark,
+    kind: row.kind as Plain["kind"],
+    item: row.item ?? "",
+    ms: row.ms,
+    checkId: row.checkId,
+    pass: row.pass,
+    tags: (row.tags ?? []) as Plain["tags"],
+  };
+  if (outcome === "wrong" || outcome === "other" || outcome === "blend")
+    return { ...given, outcome: outcome as Heard["outcome"], heard: row.heard, units: row.units };
+  return { ...given, outcome: outcome as Plain["outcome"] };
 }
 
 function toRow(answer: AnswerBody, sessionId: string | null): typeof t.answers.$inferInsert {
   const { id, childId, markedAt, day, markedBy, outcome } = answer;
   const mark = { id, childId, markedAt, day, markedBy, outcome, sessionId };
   if (answer.outcome === "void") return { ...mark, voids: answer.voids };
-  const { item, ms, checkId, pass } = answer;
-  return { ...mark, item, ms, checkId, pass, heard: answer.outcome === "wrong" ? answer.heard : null };
+  if (answer.outcome === "note") return { ...mark, checkId: answer.checkId, item: answer.item, text: answer.text };
+  if (answer.outcome === "stop") return { ...mark, checkId: answer.checkId, text: answer.why };
+  const { kind, item, ms, checkId, pass, tags } = answer;
+  const heard = "heard" in answer ? { heard: answer.heard, units: answer.units } : {};
+  return { ...mark, kind, item, ms, checkId, pass, tags: tags.length > 0 ? tags : null, ...heard };
 }
 
 /**
@@ -30,24 +49,28 @@ function toRow(answer: AnswerBody, sessionId: string | null): typeof t.answers.$
 export async function answersOfChildren(db: Db, childIds: readonly string[]): Promise<AnswerBody[]> {
   if (childIds.length === 0) return [];
   const a = t.answers;
-  const entry = sql`json_build_array(${a.id}, ${a.childId}, ${a.checkId}, ${a.item}, ${a.outcome}, ${a.heard}, ${a.ms}, ${a.pass}, ${a.voids}, ${a.markedAt}, ${a.day}, ${a.markedBy})`;
+  const entry = sql`json_build_array(${a.id}, ${a.childId}, ${a.checkId}, ${a.kind}, ${a.item}, ${a.outcome}, ${a.heard}, ${a.ms}, ${a.pass}, ${a.tags}, ${a.units}, ${a.text}, ${a.voids}, ${a.markedAt}, ${a.day}, ${a.markedBy})`;
   const [found] = await db
     .select({ log: sql<LogEntry[] | null>`json_agg(${entry} order by ${a.markedAt}, ${a.id})` })
     .from(a)
     .where(inArray(a.childId, [...childIds]));
   return (found?.log ?? []).map(
-    ([id, childId, checkId, item, outcome, heard, ms, pass, voids, markedAt, day, markedBy]) =>
+    ([id, childId, checkId, kind, item, outcome, heard, ms, pass, tags, units, text, voids, at, day, markedBy]) =>
       toAnswer({
         id,
         childId,
         checkId,
+        kind,
         item,
         outcome,
         heard,
         ms,
         pass,
+        tags,
+        units,
+        text,
         voids,
-        markedAt: new Date(markedAt).toISOString(),
+        markedAt: new Date(at).toISOString(),
         day,
         markedBy,
       }),
@@ -55,25 +78,74 @@ export async function answersOfChildren(db: Db, childIds: readonly string[]): Pr
 }
 
 type LogEntry = [
-  string,
-  string,
-  string | null,
-  string | null,
-  string,
-  string | null,
-  number | null,
-  number,
-  string | null,
-  string,
-  string,
-  string,
+  id: string,
+  childId: string,
+  checkId: string | null,
+  kind: string,
+  item: string | null,
+  outcome: string,
+  heard: string | null,
+  ms: number | null,
+  pass: number,
+  tags: string[] | null,
+  units: number[] | null,
+  text: string | null,
+  voids: string | null,
+  markedAt: string,
+  day: string,
+  markedBy: string,
 ];
 
-export async function answersOfCheck(db: Db, checkId: string): Promise<AnswerBody[]> {
+interface Kept {
+  readonly count: number;
+  readonly slowAfterMs: number;
+  readonly answers: readonly GivenAnswer[];
+}
+const kept = new WeakMap<object, Map<string, Kept>>();
+
+/**
+ * The standing answers of each of these children, in order of marking; every child has an entry. What was read once
+ * stays in memory, and is read again when the child's log has grown: rows are only ever added, so their number says
+ * whether it has, also when another process wrote.
+ */
+export async function standingOfChildren(
+  db: Db,
+  childIds: readonly string[],
+  slowAfterMs: number,
+): Promise<Map<string, readonly GivenAnswer[]>> {
+  const here = kept.get(db) ?? new Map<string, Kept>();
+  kept.set(db, here);
+  const counts = new Map(
+    childIds.length === 0
+      ? []
+      : (
+          await db
+            .select({ childId: t.answers.childId, count: sql<number>`count(*)::int` })
+            .from(t.answers)
+            .where(inArray(t.answers.childId, [...childIds]))
+            .groupBy(t.answers.childId)
+        ).map((row) => [row.childId, row.count]),
+  );
+  const isFresh = (id: string) => {
+    const one = here.get(id);
+    return one !== undefined && one.count === (counts.get(id) ?? 0) && one.slowAfterMs === slowAfterMs;
+  };
+  const stale = childIds.filter((id) => !isFresh(id));
+  const logs = new Map(stale.map((id): [string, AnswerBody[]] => [id, []]));
+  for (const answer of await answersOfChildren(db, stale)) logs.get(answer.childId)?.push(answer);
+  for (const [id, log] of logs) {
+    here.set(id, { count: log.length, slowAfterMs, answers: standing(log, { slowAfterMs }) });
+  }
+  return new Map(childIds.map((id) => [id, here.get(id)?.answers ?? []]));
+}
+
+/** All entries of these checks: answers, notes, ends, and what takes one of them back; in order of marking. */
+export async function answersOfChecks(db: Db, checkIds: readonly string[]): Promise<AnswerBody[]> {
+  if (checkIds.length === 0) return [];
   const given = await db
     .select()
     .from(t.answers)
-    .where(eq(t.answers.checkId, checkId))
+    .where(inArray(t.answers.checkId, [...checkIds]))
     .orderBy(t.answers.markedAt, t.answers.id);
   const ids = given.map((row) => row.id);
   const voids = ids.length === 0 ? [] : await db.select().from(t.answers).where(inArray(t.answers.voids, ids));
@@ -107,52 +179,31 @@ export async function appendAnswers(
   sessionId: string | null = null,
 ): Promise<void> {
   if (answers.length === 0) return;
-  await db
+  const added = await db
     .insert(t.answers)
     .values(answers.map((answer) => toRow(answer, sessionId)))
-    .onConflictDoNothing();
+    .onConflictDoNothing()
+    .returning({ id: t.answers.id });
+  const fresh = new Set(added.map((row) => row.id));
+  keepUp(
+    db,
+    answers.filter((answer) => fresh.has(answer.id)),
+  );
 }
 
-export async function findCheck(db: Db, id: string) {
-  return (await db.select().from(t.checks).where(eq(t.checks.id, id)))[0];
-}
-
-export async function checksByIds(db: Db, ids: readonly string[]) {
-  return ids.length === 0
-    ? []
-    : db
-        .select()
-        .from(t.checks)
-        .where(inArray(t.checks.id, [...ids]));
-}
-
-export async function checksOfChild(db: Db, childId: string) {
-  return db.select().from(t.checks).where(eq(t.checks.childId, childId)).orderBy(sql`${t.checks.startedAt} desc`);
-}
-
-export async function openChecks(db: Db) {
-  return db
-    .select({ check: t.checks, childName: t.children.name, archived: t.children.archived })
-    .from(t.checks)
-    .innerJoin(t.children, eq(t.children.id, t.checks.childId))
-    .where(and(isNull(t.checks.endedAt), eq(t.children.archived, false)))
-    .orderBy(sql`${t.checks.startedAt} desc`);
-}
-
-export async function recentlyEndedChecks(db: Db, most: number) {
-  return db
-    .select({ id: t.checks.id, endedAt: t.checks.endedAt, childName: t.children.name })
-    .from(t.checks)
-    .innerJoin(t.children, eq(t.children.id, t.checks.childId))
-    .where(sql`${t.checks.endedAt} is not null`)
-    .orderBy(sql`${t.checks.endedAt} desc`)
-    .limit(most);
-}
-
-export async function insertCheck(db: Db, row: typeof t.checks.$inferInsert): Promise<void> {
-  await db.insert(t.checks).values(row).onConflictDoNothing();
-}
-
-export async function setCheckEnd(db: Db, id: string, endedAt: string | null): Promise<void> {
-  await db.update(t.checks).set({ endedAt }).where(eq(t.checks.id, id));
+/** What was read of a child follows what is added here, so that a mark does not cost another reading of the log. */
+function keepUp(db: Db, added: readonly AnswerBody[]): void {
+  const here = kept.get(db);
+  if (!here) return;
+  for (const childId of new Set(added.map((answer) => answer.childId))) {
+    const one = here.get(childId);
+    if (!one) continue;
+    const mine = added.filter((answer) => answer.childId === childId);
+    const { slowAfterMs } = one;
+    here.set(childId, {
+      slowAfterMs,
+      count: one.count + mine.length,
+      answers: standing([...one.answers, ...mine], { slowAfterMs }),
+    });
+  }
 }

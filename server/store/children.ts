@@ -1,4 +1,4 @@
-import { and, eq, ilike, inArray, sql } from "drizzle-orm";
+import { and, eq, ilike, inArray, ne, sql } from "drizzle-orm";
 import type { ChildView } from "#contract";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
@@ -6,7 +6,7 @@ import * as t from "./schema.ts";
 /** The last day on which an answer of the child was marked. */
 const lastChecked = sql<
   string | null
->`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome <> 'void')`;
+>`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome not in ('void', 'note', 'stop'))`;
 
 const view = {
   id: t.children.id,
@@ -36,6 +36,16 @@ export async function findChildren(db: Db, ids: readonly string[]): Promise<Chil
         .select(view)
         .from(t.children)
         .where(inArray(t.children.id, [...ids]));
+}
+
+/** Which of these children there are. */
+export async function childrenHere(db: Db, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db
+    .select({ id: t.children.id })
+    .from(t.children)
+    .where(inArray(t.children.id, [...new Set(ids)]));
+  return new Set(rows.map((row) => row.id));
 }
 
 /** Is a child of this name already in the class, and not archived? Case makes no difference. */
@@ -74,22 +84,29 @@ function naming(name: string): RegExp | undefined {
   return new RegExp(`(?<![\\p{L}\\p{N}])${first.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}(?![\\p{L}\\p{N}])`, "gu");
 }
 
+/** What reports of the child's sessions, and notes in checks of others, say by its name. */
 async function notesNaming(db: Db, child: { id: string; name: string }) {
   const pattern = naming(child.name);
-  if (!pattern) return [];
+  if (!pattern) return { reports: [], marks: [] };
+  const notes = await db
+    .select({ id: t.answers.id, text: t.answers.text })
+    .from(t.answers)
+    .where(and(eq(t.answers.outcome, "note"), ne(t.answers.childId, child.id)));
   const rows = await db
     .select({ id: t.reports.id, note: t.reports.note })
     .from(t.reports)
     .innerJoin(t.sessionMembers, eq(t.sessionMembers.sessionId, t.reports.sessionId))
     .where(eq(t.sessionMembers.childId, child.id));
-  return rows
-    .filter((row) => row.note.search(pattern) >= 0)
-    .map((row) => ({ id: row.id, note: row.note.replace(pattern, "this child") }));
+  const clean = (text: string) => text.replace(pattern, "this child");
+  return {
+    reports: rows.filter((row) => row.note.search(pattern) >= 0).map(({ id, note }) => ({ id, note: clean(note) })),
+    marks: notes.flatMap(({ id, text }) => (text && text.search(pattern) >= 0 ? [{ id, text: clean(text) }] : [])),
+  };
 }
 
 /** What is kept about a child, counted. */
 export async function countTraces(db: Db, child: { id: string; name: string }) {
-  const count = async (table: typeof t.answers | typeof t.checks | typeof t.sessionMembers) =>
+  const count = async (table: typeof t.answers | typeof t.checks | typeof t.readings | typeof t.sessionMembers) =>
     (await db.select({ count: sql<number>`count(*)::int` }).from(table).where(eq(table.childId, child.id)))[0]
       ?.count ?? 0;
   const groups = await db
@@ -97,12 +114,14 @@ export async function countTraces(db: Db, child: { id: string; name: string }) {
     .from(t.groupMembers)
     .innerJoin(t.groupVersions, eq(t.groupVersions.id, t.groupMembers.versionId))
     .where(eq(t.groupMembers.childId, child.id));
+  const notes = await notesNaming(db, child);
   return {
     answers: await count(t.answers),
     checks: await count(t.checks),
+    readings: await count(t.readings),
     groups: groups.length,
     sessions: await count(t.sessionMembers),
-    notesNaming: (await notesNaming(db, child)).length,
+    notesNaming: notes.reports.length + notes.marks.length,
   };
 }
 
@@ -112,9 +131,12 @@ export async function countTraces(db: Db, child: { id: string; name: string }) {
  */
 export async function eraseChild(db: Db, child: { id: string; name: string }): Promise<void> {
   await db.transaction(async (inside) => {
-    for (const { id, note } of await notesNaming(inside, child)) {
-      await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
-    }
+    const { reports, marks } = await notesNaming(inside, child);
+    for (const { id, note } of reports) await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
+    for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
     await inside.delete(t.children).where(eq(t.children.id, child.id));
+    await inside
+      .delete(t.sittings)
+      .where(sql`not exists (select 1 from ${t.checks} c where c.sitting_id = ${t.sittings.id})`);
   });
 }

@@ -1,5 +1,6 @@
-import { and, desc, eq, sql } from "drizzle-orm";
-import type { ClassView, OrderBody, OrderView } from "#contract";
+import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import type { CheckSettingsBody, ClassView, OrderBody, OrderView } from "#contract";
+import { defaultSettings } from "#core/checks";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -63,6 +64,16 @@ export async function listOrders(db: Db): Promise<OrderView[]> {
   }));
 }
 
+/** The content of these orders by id. */
+export async function orderContents(db: Db, ids: readonly string[]): Promise<Map<string, OrderBody>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({ id: t.orders.id, content: t.orders.content })
+    .from(t.orders)
+    .where(inArray(t.orders.id, [...ids]));
+  return new Map(rows.map((row) => [row.id, row.content]));
+}
+
 export async function findOrder(db: Db, id: string): Promise<OrderView | undefined> {
   return (await listOrders(db)).find((one) => one.id === id);
 }
@@ -93,12 +104,25 @@ export async function deleteOrder(db: Db, id: string): Promise<void> {
   await db.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
 }
 
-export async function schoolSettings(db: Db): Promise<{ name: string; accent: string }> {
+/** The school itself: its name, its accent, and how it checks. */
+export async function schoolSettings(db: Db): Promise<{ name: string; accent: string; checks: CheckSettingsBody }> {
   const rows = await db.select().from(t.school);
-  return { name: rows[0]?.name ?? "", accent: rows[0]?.accent ?? "neutral" };
+  return {
+    name: rows[0]?.name ?? "",
+    accent: rows[0]?.accent ?? "neutral",
+    checks: { ...defaultSettings, ...rows[0]?.checks },
+  };
 }
 
-export async function setSchool(db: Db, change: { name?: string; accent?: string }): Promise<void> {
+/** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */
+export async function slowAfterMs(db: Db): Promise<number> {
+  return (await schoolSettings(db)).checks.slowAfter * 1000;
+}
+
+export async function setSchool(
+  db: Db,
+  change: { name?: string; accent?: string; checks?: CheckSettingsBody },
+): Promise<void> {
   await db
     .insert(t.school)
     .values({ id: 1, name: "", ...change })

@@ -1,10 +1,10 @@
-import type { AnswerBody, CanRead, ClassView, Gaps, OrderBody } from "#contract";
-import { type GivenAnswer, standing } from "#core/checks";
+import type { CanRead, ClassView, Gaps, OrderBody } from "#contract";
+import type { GivenAnswer } from "#core/checks";
 import { canRead, childRow, codeOf, type Standing } from "#core/mastery";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
-import { answersOfChildren } from "./answers.ts";
+import { standingOfChildren } from "./answers.ts";
 import { findChildren, listChildren } from "./children.ts";
-import { listClasses, listOrders } from "./classes.ts";
+import { listClasses, orderContents, slowAfterMs } from "./classes.ts";
 import type { Db } from "./open.ts";
 
 interface Taught {
@@ -14,14 +14,21 @@ interface Taught {
   readonly stepId: string | null;
 }
 
+export const taughtNothing: Taught = {
+  gpcs: [],
+  exceptionWords: [],
+  order: { name: "", kind: "", why: "", steps: [] },
+  stepId: null,
+};
+
 /** What each class has been taught so far. */
-async function taughtByClass(db: Db): Promise<Map<string, Taught>> {
-  const orders = new Map((await listOrders(db)).map((order) => [order.id, order.content]));
+export async function taughtByClass(db: Db): Promise<Map<string, Taught>> {
   const classes = await listClasses(db);
+  const orders = await orderContents(db, [...new Set(classes.map((one) => one.orderId))]);
   return new Map(classes.map((one) => [one.id, taughtOf(one, orders.get(one.orderId))]));
 }
 
-function taughtOf(one: ClassView, order: OrderBody = { name: "", kind: "", why: "", steps: [] }): Taught {
+function taughtOf(one: ClassView, order: OrderBody = taughtNothing.order): Taught {
   return {
     order,
     stepId: one.stepId,
@@ -30,14 +37,10 @@ function taughtOf(one: ClassView, order: OrderBody = { name: "", kind: "", why: 
   };
 }
 
-function byChild(answers: readonly AnswerBody[]): Map<string, GivenAnswer[]> {
-  const map = new Map<string, GivenAnswer[]>();
-  for (const answer of standing(answers)) {
-    const list = map.get(answer.childId);
-    if (list) list.push(answer);
-    else map.set(answer.childId, [answer]);
-  }
-  return map;
+/** What a child said to spellings it saw, and in sessions: what the map is made of. */
+async function saidBy(db: Db, childIds: readonly string[]): Promise<Map<string, readonly GivenAnswer[]>> {
+  const all = await standingOfChildren(db, childIds, await slowAfterMs(db));
+  return new Map([...all].map(([id, answers]) => [id, answers.filter((answer) => answer.kind === "say")]));
 }
 
 /**
@@ -50,11 +53,9 @@ export async function gapMap(db: Db, today: string, classId?: string): Promise<G
   const inMap = new Set(classes.map((one) => one.id));
   const children = (await listChildren(db, classId)).filter((child) => !child.archived && inMap.has(child.classId));
   const taught = await taughtByClass(db);
-  const answers = byChild(
-    await answersOfChildren(
-      db,
-      children.map((child) => child.id),
-    ),
+  const answers = await saidBy(
+    db,
+    children.map((child) => child.id),
   );
 
   const columns = new Map<string, Gaps["columns"][number]>();
@@ -89,8 +90,8 @@ export async function standingsOf(
   classId: string,
   today: string,
 ): Promise<{ taught: Taught; standings: Map<string, Standing> }> {
-  const taught = (await taughtByClass(db)).get(classId) ?? taughtOf({ stepId: null } as ClassView);
-  const answers = byChild(await answersOfChildren(db, [childId])).get(childId) ?? [];
+  const taught = (await taughtByClass(db)).get(classId) ?? taughtNothing;
+  const answers = (await saidBy(db, [childId])).get(childId) ?? [];
   const gpcs = [...new Set([...taught.gpcs, ...answers.map((answer) => answer.item)])];
   const row = childRow({ id: childId, taught: new Set(taught.gpcs), answers }, gpcs, today);
   return { taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
@@ -111,7 +112,7 @@ export interface GroupGround {
 export async function groundOf(db: Db, childIds: readonly string[], today: string): Promise<GroupGround> {
   const children = await findChildren(db, childIds);
   const taught = await taughtByClass(db);
-  const answers = byChild(await answersOfChildren(db, childIds));
+  const answers = await saidBy(db, childIds);
   const shared = (lists: readonly (readonly string[])[]) =>
     (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
   const gpcs = [
@@ -150,7 +151,7 @@ export async function groundOf(db: Db, childIds: readonly string[], today: strin
 
 /** What a class has been taught so far; nothing when it has no such class. */
 export async function taughtToClass(db: Db, classId: string): Promise<Taught> {
-  return (await taughtByClass(db)).get(classId) ?? taughtOf({ stepId: null } as ClassView);
+  return (await taughtByClass(db)).get(classId) ?? taughtNothing;
 }
 
 /** What each of the children can read (the last time right), by name, and what some of them still need. */
@@ -161,10 +162,10 @@ export async function readersOf(
 ): Promise<{ children: CanRead[]; needed: string[] }> {
   const children = await findChildren(db, childIds);
   const taught = await taughtByClass(db);
-  const answers = byChild(await answersOfChildren(db, childIds));
+  const answers = await saidBy(db, childIds);
   const needed = new Set<string>();
   const readers = children.map((child) => {
-    const mine = taught.get(child.classId) ?? taughtOf({ stepId: null } as ClassView);
+    const mine = taught.get(child.classId) ?? taughtNothing;
     const given = answers.get(child.id) ?? [];
     const gpcs = [...new Set([...mine.gpcs, ...given.map((answer) => answer.item)])];
     const row = childRow({ id: child.id, taught: new Set(mine.gpcs), answers: given }, gpcs, today);

@@ -12,7 +12,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { OrderBody, PlanBody } from "#contract";
+import type { CheckSettingsBody, OrderBody, PlanBody, ReadingBody, SectionBody, SetupBody } from "#contract";
 
 /** An instant, in and out as the ISO text that the contract speaks. */
 const at = customType<{ data: string; driverData: string }>({
@@ -29,6 +29,8 @@ export const school = pgTable("school", {
   id: integer("id").primaryKey(),
   name: text("name").notNull(),
   accent: text("accent").notNull().default("neutral"),
+  /** How this school checks; what is missing is as it ships. */
+  checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
 });
 
 /** Splits of words that the school put right by hand; one a word. */
@@ -95,19 +97,46 @@ export const children = pgTable(
   (table) => [index("children_class").on(table.classId)],
 );
 
+/** Checks that are done in one go. */
+export const sittings = pgTable("sittings", {
+  id: uuid("id").primaryKey(),
+  name: text("name").notNull(),
+  startedAt: at("started_at").notNull(),
+  /** Under which another device shows the child's face; gone when the sitting ends. */
+  faceCode: text("face_code").unique(),
+});
+
+/** A check of one kind with one child. Its items and its setup stay as they were drawn. */
 export const checks = pgTable(
   "checks",
   {
     id: uuid("id").primaryKey(),
     childId: childRef(),
+    sittingId: uuid("sitting_id")
+      .notNull()
+      .references(() => sittings.id, { onDelete: "cascade" }),
+    /** Which child of the sitting, and which part of the plan, both from 0. */
+    place: integer("place").notNull().default(0),
+    part: integer("part").notNull().default(0),
+    kind: text("kind").notNull().default("say"),
     scope: text("scope").notNull(),
     items: jsonb("items").$type<string[]>().notNull(),
+    /** Null for checks made before there were kinds. */
+    setup: jsonb("setup").$type<SetupBody>(),
     seed: integer("seed").notNull(),
     startedAt: at("started_at").notNull(),
     endedAt: at("ended_at"),
   },
-  (table) => [index("checks_child").on(table.childId)],
+  (table) => [index("checks_child").on(table.childId), index("checks_sitting").on(table.sittingId)],
 );
+
+/** Plans of checks that the school has made. */
+export const presets = pgTable("presets", {
+  id: uuid("id").primaryKey(),
+  name: text("name").notNull(),
+  purpose: text("purpose").notNull(),
+  sections: jsonb("sections").$type<SectionBody[]>().notNull(),
+});
 
 /** The answer log. Rows are only ever added; undo adds a row whose `voids` names an earlier one. */
 export const answers = pgTable(
@@ -117,11 +146,16 @@ export const answers = pgTable(
     childId: childRef(),
     checkId: uuid("check_id").references(() => checks.id, { onDelete: "cascade" }),
     sessionId: uuid("session_id").references(() => sessions.id, { onDelete: "set null" }),
+    kind: text("kind").notNull().default("say"),
     item: text("item"),
     outcome: text("outcome").notNull(),
     heard: text("heard"),
     ms: integer("ms"),
     pass: integer("pass").notNull().default(1),
+    tags: jsonb("tags").$type<string[]>(),
+    units: jsonb("units").$type<number[]>(),
+    /** The words of a note, or why a check ended. */
+    text: text("text"),
     voids: uuid("voids"),
     markedAt: at("marked_at").notNull(),
     day: date("day").notNull(),
@@ -129,9 +163,32 @@ export const answers = pgTable(
   },
   (table) => [
     index("answers_child").on(table.childId, table.markedAt),
+    index("answers_child_day").on(table.childId, table.day),
     index("answers_check").on(table.checkId),
     uniqueIndex("answers_voids").on(table.voids),
   ],
+);
+
+/** Readings of a text, each with the text as it was read. */
+export const readings = pgTable(
+  "readings",
+  {
+    id: uuid("id").primaryKey(),
+    childId: childRef(),
+    textId: text("text_id").notNull(),
+    title: text("title").notNull(),
+    text: text("text").notNull(),
+    marks: jsonb("marks").$type<ReadingBody["marks"]>().notNull(),
+    stoppedAt: integer("stopped_at"),
+    ms: integer("ms"),
+    voice: jsonb("voice").$type<ReadingBody["voice"]>().notNull(),
+    understanding: jsonb("understanding").$type<ReadingBody["understanding"]>().notNull(),
+    note: text("note").notNull(),
+    readAt: at("read_at").notNull(),
+    day: date("day").notNull(),
+    markedBy: text("marked_by").notNull(),
+  },
+  (table) => [index("readings_child").on(table.childId, table.readAt)],
 );
 
 export const groups = pgTable("groups", {

@@ -149,6 +149,8 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
       const given = {
         id: mark.id,
         childId: mark.childId,
+        kind: "say" as const,
+        tags: [],
         item: mark.gpc,
         ms: null,
         checkId: null,
@@ -158,7 +160,7 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
         markedBy: by,
       };
       return mark.outcome === "wrong"
-        ? { ...given, outcome: mark.outcome, heard: null }
+        ? { ...given, outcome: mark.outcome, heard: null, units: null }
         : { ...given, outcome: mark.outcome };
     });
     await appendAnswers(inside, answers, sessionId);

@@ -1,16 +1,8 @@
 import { randomUUID as uuid } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { AnswerBody } from "#contract";
-import {
-  answersOfCheck,
-  answersOfChildren,
-  appendAnswers,
-  findCheck,
-  insertCheck,
-  openChecks,
-  setCheckEnd,
-  storedAnswers,
-} from "./answers.ts";
+import { answersOfChecks, answersOfChildren, appendAnswers, standingOfChildren, storedAnswers } from "./answers.ts";
+import { checksByIds, insertSitting, openSittings, setCheckEnd } from "./checks.ts";
 import {
   countTraces,
   eraseChild,
@@ -60,11 +52,14 @@ const content = {
 };
 const plan = { target: "m=m", parts: [], remarks: [] };
 const checkId = uuid();
+const sittingId = uuid();
 const groupId = uuid();
 const sessionId = uuid();
 const given = (childId: string, item: string, outcome: "right" | "none", day: string, id = uuid()): AnswerBody => ({
   id,
   childId,
+  kind: "say",
+  tags: [],
   item,
   outcome,
   ms: 900,
@@ -142,21 +137,20 @@ describe("orders and classes", () => {
 
 describe("the log", () => {
   test("gives back what was put in, in order of marking, once", async () => {
-    await insertCheck(store.db, {
-      id: checkId,
-      childId: ada,
-      scope: "all",
-      items: ["m=m"],
-      seed: 1,
-      startedAt: "2026-11-03T08:59:00.000Z",
-    });
+    const startedAt = "2026-11-03T08:59:00.000Z";
+    const check = { id: checkId, childId: ada, scope: "all", items: ["m=m"], seed: 1, startedAt };
+    for (let times = 0; times < 2; times++)
+      await insertSitting(store.db, { id: sittingId, name: "First look", startedAt }, [check]);
     const late = given(ada, "a=a", "none", "2026-11-05");
     const wrong: AnswerBody = {
       id: uuid(),
       childId: ada,
+      kind: "say",
+      tags: ["noName"],
       item: "m=m",
       outcome: "wrong",
       heard: "n",
+      units: [0],
       ms: 900,
       checkId,
       pass: 1,
@@ -177,12 +171,12 @@ describe("the log", () => {
     await appendAnswers(store.db, [undo, late]);
     await appendAnswers(store.db, []);
     expect(await answersOfChildren(store.db, [ada])).toEqual([wrong, undo, late]);
-    expect(await answersOfCheck(store.db, checkId)).toEqual([wrong, undo]);
+    expect(await answersOfChecks(store.db, [checkId])).toEqual([wrong, undo]);
     expect(await answersOfChildren(store.db, [])).toEqual([]);
     expect((await storedAnswers(store.db, [wrong.id])).voided.get(wrong.id)).toBe(undo.id);
   });
   test("cannot take the same answer back twice", async () => {
-    const [first] = await answersOfCheck(store.db, checkId);
+    const [first] = await answersOfChecks(store.db, [checkId]);
     const again: AnswerBody = {
       id: uuid(),
       childId: ada,
@@ -195,13 +189,43 @@ describe("the log", () => {
     await appendAnswers(store.db, [again]);
     expect((await answersOfChildren(store.db, [ada])).filter((answer) => answer.outcome === "void")).toHaveLength(1);
   });
+  test("what stands is read again when the log has grown, and follows the school's threshold", async () => {
+    const outcomes = async (slowAfterMs: number) =>
+      ((await standingOfChildren(store.db, [cy], slowAfterMs)).get(cy) ?? []).map((answer) => answer.outcome);
+    expect(await outcomes(3000)).toEqual([]);
+    const slow = given(cy, "m=m", "right", "2026-11-04");
+    await appendAnswers(store.db, [{ ...slow, ms: 4000 } as AnswerBody]);
+    expect(await outcomes(3000)).toEqual(["slow"]);
+    expect(await outcomes(0)).toEqual(["right"]);
+    await appendAnswers(store.db, [
+      { ...slow, id: uuid(), outcome: "void", voids: slow.id, markedAt: "2026-11-04T09:01:00.000Z" } as AnswerBody,
+    ]);
+    expect(await outcomes(3000)).toEqual([]);
+    expect((await standingOfChildren(store.db, [cy, uuid()], 0)).size).toBe(2);
+  });
+  test("notes and ends come back as they were put in", async () => {
+    const base = {
+      childId: ada,
+      checkId,
+      markedAt: "2026-11-03T09:06:00.000Z",
+      day: "2026-11-03",
+      markedBy: "Mr Tolley",
+    };
+    const note: AnswerBody = { ...base, id: uuid(), outcome: "note", item: null, text: "tired today" };
+    const stop: AnswerBody = { ...base, id: uuid(), outcome: "stop", why: "tired" };
+    await appendAnswers(store.db, [note, stop]);
+    const back = await answersOfChecks(store.db, [checkId]);
+    expect(back).toEqual(expect.arrayContaining([note, stop]));
+  });
   test("an open check is listed until it ends", async () => {
-    expect((await openChecks(store.db)).map(({ check, childName }) => [check.id, childName])).toEqual([
-      [checkId, "Ada M."],
+    const [open] = await openSittings(store.db, 8);
+    expect([open?.name, open?.checks.map((check) => [check.id, check.childName])]).toEqual([
+      "First look",
+      [[checkId, "Ada M."]],
     ]);
     await setCheckEnd(store.db, checkId, "2026-11-03T09:10:00.000Z");
-    expect(await openChecks(store.db)).toEqual([]);
-    expect((await findCheck(store.db, checkId))?.endedAt).toBe("2026-11-03T09:10:00.000Z");
+    expect(await openSittings(store.db, 8)).toEqual([]);
+    expect((await checksByIds(store.db, [checkId]))[0]?.endedAt).toBe("2026-11-03T09:10:00.000Z");
   });
 });
 
@@ -302,8 +326,9 @@ describe("sessions", () => {
   });
   test("erasing one child leaves the others' session, and removing the session leaves the log", async () => {
     expect(await countTraces(store.db, { id: ada, name: "Ada M." })).toEqual({
-      answers: 5,
+      answers: 7,
       checks: 1,
+      readings: 0,
       groups: 1,
       sessions: 1,
       notesNaming: 1,

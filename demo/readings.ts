@@ -1,0 +1,57 @@
+import { saveReading } from "#contract";
+import type { Dice } from "#core/checks";
+import { readText } from "#core/readers";
+import { fitOf, type LibraryText, prepareText } from "#core/reading";
+import { keyOf } from "#core/words";
+import { type DemoRequest, type DemoStock, request } from "./checks.ts";
+import type { Pupil } from "./pupil.ts";
+
+interface ReadingWanted {
+  readonly pupil: Pupil;
+  readonly week: number;
+  readonly readAt: string;
+  readonly markedBy: string;
+  readonly taught: { readonly gpcs: readonly string[]; readonly exceptionWords: readonly string[] };
+  readonly stock: DemoStock;
+  readonly from: Dice;
+  readonly uuid: () => string;
+}
+
+/** A minute's reading of the farthest text that what was taught allows, as this child would read it. */
+export function readingRequest(wanted: ReadingWanted): readonly DemoRequest[] {
+  const { pupil, week, readAt, markedBy, taught, stock, from, uuid } = wanted;
+  const wholes = new Set(taught.exceptionWords.map(keyOf));
+  const known = new Set(taught.gpcs);
+  const text = stock.texts.findLast(
+    (one: LibraryText) => fitOf(prepareText(one, { lexicon: stock.lexicon }), { known, wholes }).share === 1,
+  );
+  if (!text) return [];
+  const reader = {
+    temper: pupil.temper,
+    learned: (gpc: string) => pupil.learned.get(gpc) ?? 0,
+    weeksAway: (gpc: string) => Math.max(0, week - (pupil.practised.get(gpc) ?? week - 1)),
+    lexicon: stock.lexicon,
+  };
+  const { marks, stoppedAt, ms } = readText(text.body, { reader, wholes, from, limitMs: 60_000 });
+  const step = () => 1 + from.pick(4);
+  return [
+    request(saveReading, {
+      params: { id: uuid() },
+      body: {
+        childId: pupil.id,
+        textId: text.id,
+        title: text.title,
+        text: text.body,
+        marks: [...marks],
+        stoppedAt,
+        ms,
+        voice: { phrases: step(), stops: step(), pace: step(), expression: null },
+        understanding: [],
+        note: "",
+        readAt,
+        day: readAt.slice(0, 10),
+        markedBy,
+      },
+    }),
+  ];
+}

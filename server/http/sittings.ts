@@ -1,0 +1,185 @@
+import { Router } from "express";
+import {
+  type CheckView,
+  getSitting,
+  previewSitting,
+  type SectionBody,
+  type SittingView,
+  startSitting,
+} from "#contract";
+import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { findCorrespondence } from "#core/phonics";
+import { answersOfChecks } from "../store/answers.ts";
+import * as store from "../store/checks.ts";
+import { listClasses, schoolSettings } from "../store/classes.ts";
+import { schoolLexicon } from "../store/splits.ts";
+import { refuseFuture } from "./clock.ts";
+import type { House } from "./house.ts";
+import { type Known, knowledgeOf, shared } from "./known.ts";
+import { notFound, unfit } from "./problem.ts";
+import { serve } from "./serve.ts";
+
+type Kind = CheckView["kind"];
+
+/** Checks in one go: planned, begun, and seen with their answers. */
+export function sittingRoutes({ db, ground, now }: House): Router {
+  const router = Router();
+
+  /** What draws the items of a part for a child, or for all of them where they share a sheet. */
+  async function drawer(known: readonly Known[]) {
+    const { checks: settings } = await schoolSettings(db);
+    const stock = { ...ground, lexicon: await schoolLexicon(db, ground.lexicon) };
+    const draw = (section: SectionBody, one: Known, seed: number): PlannedCheck =>
+      planCheck({
+        lexicon: stock.lexicon,
+        madeUp: stock.madeUp,
+        sentences: stock.sentences,
+        compounds: stock.compounds,
+        settings,
+        ...one.ground(section),
+        section,
+        seed,
+      } satisfies Ask);
+    return (section: SectionBody, at: number, seed: number): PlannedCheck => {
+      const one = known[at];
+      if (section.kind !== "paper" || !one) return draw(section, one as Known, seed);
+      const together = draw(section, shared(known), seed);
+      return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
+    };
+  }
+
+  /** `fresh`: what is known of its children, when that was just read. */
+  async function view(id: string, fresh?: readonly Known[]): Promise<SittingView> {
+    const sitting = await store.findSitting(db, id);
+    if (!sitting) throw notFound("check");
+    const checks = await store.checksOfSitting(db, id);
+    const childIds = [...new Set(checks.map((check) => check.childId))];
+    const classes = new Map((await listClasses(db)).map((one) => [one.id, one.name]));
+    const { checks: settings } = await schoolSettings(db);
+    const entries = fresh
+      ? []
+      : await answersOfChecks(
+          db,
+          checks.map((check) => check.id),
+        );
+    const checkOf = new Map(
+      entries.flatMap((entry) => (entry.outcome === "void" ? [] : [[entry.id, entry.checkId]])),
+    );
+    const known = new Map((fresh ?? (await knowledgeOf(db, childIds, now()))).map((one) => [one.child.id, one]));
+    const ended = checks.map((check) => check.endedAt);
+    return {
+      id,
+      name: sitting.name,
+      startedAt: sitting.startedAt,
+      endedAt: ended.includes(null) ? null : (ended.sort().at(-1) ?? null),
+      children: childIds.flatMap((childId) => {
+        const child = known.get(childId)?.child;
+        if (!child) return [];
+        const { name, note, classId } = child;
+        return [{ id: childId, name, note, classId, className: classes.get(classId) ?? "" }];
+      }),
+      checks: await Promise.all(
+        checks.map(async (check) => {
+          const { id: checkId, childId, items, setup, seed, startedAt, endedAt } = check;
+          const kind = check.kind as Kind;
+          const before = known.get(childId)?.before(check) ?? new Map();
+          return {
+            id: checkId,
+            childId,
+            kind,
+            setup,
+            items,
+            seed,
+            startedAt,
+            endedAt,
+            answers: entries.filter(
+              (entry) => (entry.outcome === "void" ? checkOf.get(entry.voids) : entry.checkId) === checkId,
+            ),
+            before: items.flatMap((item) => {
+              const outcome = before.get(item);
+              return outcome ? [{ item, outcome }] : [];
+            }),
+            best: setup.form === "minute" ? ((await known.get(childId)?.best(check)) ?? null) : null,
+          };
+        }),
+      ),
+      settings,
+      faceCode: sitting.faceCode,
+    };
+  }
+
+  function refuseUnknown(sections: readonly SectionBody[]): void {
+    for (const { kind, scope, picked } of sections) {
+      if (scope !== "picked") continue;
+      const odd = picked.find((item) => !kinds[kind].fits(item));
+      if (odd === undefined) continue;
+      const what = ["say", "find", "write"].includes(kind) && !findCorrespondence(odd);
+      throw unfit(what ? `${odd} is not a spelling this tool knows.` : `“${odd}” is no item of ${kinds[kind].name}.`);
+    }
+  }
+
+  serve(router, startSitting, async ({ body }) => {
+    if (await store.findSitting(db, body.id)) return view(body.id);
+    refuseFuture(body.startedAt, now());
+    refuseUnknown(body.sections);
+    const childIds = body.children.map((child) => child.childId);
+    if (new Set(childIds).size !== childIds.length)
+      throw unfit("A child stands twice in this list. Nothing was begun.");
+    const known = await knowledgeOf(db, childIds, now());
+    if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
+    const draw = await drawer(known);
+    const { id, name, sections, startedAt } = body;
+    const seedOfAll = body.children[0]?.seed ?? 1;
+    const checks = body.children.flatMap(({ childId, seed, checkIds }, place) =>
+      sections.flatMap((section, part) => {
+        const checkId = checkIds[part];
+        if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
+        const onPaper = section.kind === "paper";
+        const { kind, items, setup } = draw(section, place, onPaper ? seedOfAll : seed);
+        if (items.length === 0) return [];
+        const { scope } = section;
+        return {
+          id: checkId,
+          childId,
+          place,
+          part,
+          kind,
+          scope,
+          items: [...items],
+          setup: JSON.parse(JSON.stringify(setup)),
+          seed: onPaper ? seedOfAll : seed,
+          startedAt,
+        };
+      }),
+    );
+    if (checks.length === 0)
+      throw unfit(
+        "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
+      );
+    await store.insertSitting(db, { id, name, startedAt }, checks);
+    return view(id, known);
+  });
+
+  serve(router, getSitting, ({ params }) => view(params.id));
+
+  serve(router, previewSitting, async ({ body }) => {
+    const known = await knowledgeOf(db, body.childIds, now());
+    const draw = await drawer(known);
+    return {
+      children: known.map((one, at) => ({
+        id: one.child.id,
+        parts: body.sections.map((section) => {
+          const items = draw(section, at, 1).items.length;
+          const pace = one.pace(section.kind);
+          return {
+            items,
+            minutes: minutesFor(section, items, pace),
+            ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
+          };
+        }),
+      })),
+    };
+  });
+
+  return router;
+}
