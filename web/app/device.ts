@@ -23,6 +23,12 @@ export function useMarker(): [string, (name: string) => void] {
   return useStored("keen-marker", "Teacher");
 }
 
+/** The hand whose thumb marks on a tablet held upright. */
+export function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
+  const [hand, setHand] = useStored("keen-hand", "right");
+  return [hand === "left" ? "left" : "right", setHand];
+}
+
 export function useTheme(): { dark: boolean; toggle: () => void } {
   const system = matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
   const [theme, setTheme] = useStored("keen-theme", system);

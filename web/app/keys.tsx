@@ -4,7 +4,7 @@ import { Sheet } from "#web/parts/dialog.tsx";
 import { besides, places } from "./places.ts";
 
 export interface KeyBinding {
-  /** As `KeyboardEvent.key`, letters in lower case; `mod+k` with Control or Command. */
+  /** As `KeyboardEvent.key`, letters in lower case; a figure with Shift as `shift+1`. */
   readonly key: string;
   readonly does: string;
   readonly run: () => void;
@@ -51,7 +51,8 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
     let afterG = 0;
     const here = () => [...owners.current.values()].flat();
     const listen = (event: KeyboardEvent) => {
-      const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+      const figure = event.shiftKey ? /^Digit(\d)$/.exec(event.code)?.[1] : undefined;
+      const key = figure ? `shift+${figure}` : event.key.length === 1 ? event.key.toLowerCase() : event.key;
       if ((event.ctrlKey || event.metaKey) && key === "k") {
         event.preventDefault();
         onPalette();

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
 import { type Lexicon, type MadeUp, ownEntry, readLexicon, readMadeUp, withOwnSplits } from "#core/words";
-import { useAsk } from "./api.ts";
+import { useKept } from "./kept.ts";
 
 /** Everything the word engine needs on this screen. */
 export interface WordGround {
@@ -24,9 +24,9 @@ function readShipped(words: string, madeUp: string) {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: WordGround | undefined; error: Error | undefined } {
-  const data = useAsk(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
-  const splits = useAsk(listSplits, {});
-  const school = useAsk(getSchool, {});
+  const data = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
+  const splits = useKept(listSplits, {});
+  const school = useKept(getSchool, {});
   const accent = school.data?.accent;
   const ground = useMemo(() => {
     if (!data.data || !splits.data || accent === undefined) return undefined;

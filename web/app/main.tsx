@@ -3,8 +3,15 @@ import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
 import { SWRConfig } from "swr";
 import { Refused } from "./api.ts";
+import { forgetOld } from "./kept.ts";
+import { outbox } from "./outbox.ts";
 import { router } from "./routes.tsx";
 import "./style.css";
+
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  addEventListener("load", () => void navigator.serviceWorker.register("/sw.js"));
+
+void outbox.ready.then(forgetOld);
 
 const root = document.getElementById("root");
 if (root) {

@@ -4,9 +4,12 @@ import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import type { AnswerBody } from "#contract";
 
 const ID = "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f";
+const SITTING = `${ID}7777`;
 const mark = (number: number, outcome: "right" | "none" = "right"): AnswerBody => ({
   id: `${ID}${String(number).padStart(4, "0")}`,
   childId: `${ID}9999`,
+  kind: "say",
+  tags: [],
   item: "b=b",
   outcome,
   ms: 800,
@@ -65,7 +68,7 @@ afterEach(() => vi.unstubAllGlobals());
 describe("marks on their way", () => {
   test("are sent in order, and none waits when the server has them", async () => {
     const outbox = await openPage();
-    for (let number = 1; number <= 25; number++) outbox.add(mark(number));
+    for (let number = 1; number <= 25; number++) outbox.add(mark(number), SITTING);
     expect(outbox.read().waiting.length).toBe(25);
     await emptied(outbox);
     expect(server.order).toEqual(Array.from({ length: 25 }, (_, at) => mark(at + 1).id));
@@ -75,7 +78,7 @@ describe("marks on their way", () => {
   test("wait while the server is away, and go by themselves when it is back", async () => {
     const outbox = await openPage();
     server.away = true;
-    for (const number of [1, 2, 3]) outbox.add(mark(number));
+    for (const number of [1, 2, 3]) outbox.add(mark(number), SITTING);
     await vi.waitFor(() => expect(outbox.read().lineDown).toBe(true), { timeout: 5000 });
     expect(outbox.read().waiting.map((answer) => answer.id)).toEqual([1, 2, 3].map((number) => mark(number).id));
     server.away = false;
@@ -87,12 +90,12 @@ describe("marks on their way", () => {
   test("are still there when the page is opened anew, before what comes then", async () => {
     const before = await openPage();
     server.away = true;
-    for (const number of [1, 2, 3]) before.add(mark(number));
+    for (const number of [1, 2, 3]) before.add(mark(number), SITTING);
     await vi.waitFor(() => expect(before.read().lineDown).toBe(true), { timeout: 5000 });
     await new Promise((done) => setTimeout(done, 50));
     const after = await openPage();
     expect(after.read().waiting.map((answer) => answer.id)).toEqual([1, 2, 3].map((number) => mark(number).id));
-    after.add(mark(4));
+    after.add(mark(4), SITTING);
     server.away = false;
     await emptied(after);
     expect(server.order).toEqual([1, 2, 3, 4].map((number) => mark(number).id));
@@ -104,7 +107,7 @@ describe("marks on their way", () => {
     const outbox = await openPage();
     server.losesReply = true;
     const lost = mark(41);
-    outbox.add(lost);
+    outbox.add(lost, SITTING);
     await vi.waitFor(() => expect(server.kept.has(lost.id)).toBe(true), { timeout: 5000 });
     expect(outbox.read().waiting).toHaveLength(1);
     server.losesReply = false;
@@ -116,7 +119,7 @@ describe("marks on their way", () => {
   test("that the server refuses stop no other, and stay to be seen until they are dismissed", async () => {
     const outbox = await openPage();
     server.refuses.set(mark(2).id, "This card is not in the check.");
-    for (const number of [1, 2, 3]) outbox.add(mark(number));
+    for (const number of [1, 2, 3]) outbox.add(mark(number), SITTING);
     await emptied(outbox);
     expect([...server.kept.keys()]).toEqual([mark(1).id, mark(3).id]);
     expect(outbox.read().refused).toMatchObject([{ says: "This card is not in the check." }]);
@@ -139,21 +142,37 @@ describe("marks on their way", () => {
       fields: [],
     };
     vi.stubGlobal("fetch", async () => new Response(JSON.stringify(body), { status: 422 }));
-    outbox.add(mark(1));
+    outbox.add(mark(1), SITTING);
     await emptied(outbox);
     expect(outbox.read().refused[0]?.says).toBe(body.detail);
+  });
+
+  test("stay on the device after they were sent, until their sitting is forgotten", async () => {
+    const outbox = await openPage();
+    for (const number of [1, 2]) outbox.add(mark(number), SITTING);
+    await emptied(outbox);
+    server.away = true;
+    outbox.add(mark(3), SITTING);
+    await vi.waitFor(() => expect(outbox.read().lineDown).toBe(true), { timeout: 5000 });
+    const again = await openPage();
+    const ids = async () => (await again.logOf(SITTING)).map((answer) => answer.id);
+    expect(await ids()).toEqual([1, 2, 3].map((number) => mark(number).id));
+    expect(again.read().waiting).toHaveLength(1);
+    await again.forget(SITTING);
+    expect(await ids()).toEqual([mark(3).id]);
+    expect(await again.logOf("another")).toEqual([]);
   });
 
   test("tell who listens of every change", async () => {
     const outbox = await openPage();
     const seen: number[] = [];
     const stop = outbox.subscribe(() => seen.push(outbox.read().waiting.length));
-    outbox.add(mark(1));
+    outbox.add(mark(1), SITTING);
     await emptied(outbox);
     expect(seen[0]).toBe(1);
     expect(seen.at(-1)).toBe(0);
     stop();
-    outbox.add(mark(2));
+    outbox.add(mark(2), SITTING);
     await emptied(outbox);
     expect(seen.filter((count) => count === 1)).toHaveLength(1);
   });

@@ -1,16 +1,7 @@
-import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { useSyncExternalStore } from "react";
 import { type AnswerBody, MOST_ANSWERS, saveAnswers } from "#contract";
 import { call, Refused } from "./api.ts";
-
-/** Marks on their way to the server: kept on the device until the server says it has them. */
-interface Boxes extends DBSchema {
-  marks: {
-    key: string;
-    value: { id: string; sort: number; answer: AnswerBody; refused?: string };
-    indexes: { sort: number };
-  };
-}
+import { box } from "./box.ts";
 
 export interface OutboxState {
   /** Answers the server has not confirmed yet, oldest first. */
@@ -23,21 +14,16 @@ export interface OutboxState {
 const FIRST_WAIT = 600;
 const LONGEST_WAIT = 8000;
 
+/** Marks on their way to the server: kept on the device until the server says it has them. */
 class Outbox {
   private state: OutboxState = { waiting: [], refused: [], lineDown: false };
   private readonly listeners = new Set<() => void>();
-  private readonly box: Promise<IDBPDatabase<Boxes>>;
   private sort = Date.now() * 1000;
   private sending = false;
   private wait = FIRST_WAIT;
   readonly ready: Promise<void>;
 
   constructor() {
-    this.box = openDB<Boxes>("keen-sapling", 1, {
-      upgrade: (db) => {
-        db.createObjectStore("marks", { keyPath: "id" }).createIndex("sort", "sort");
-      },
-    });
     this.ready = this.restore();
     addEventListener("online", () => this.flush());
   }
@@ -48,25 +34,41 @@ class Outbox {
   };
   read = (): OutboxState => this.state;
 
-  /** Keeps the answer on the device and sends it as soon as there is a line. */
-  add(answer: AnswerBody): void {
+  /** Keeps the answer of a sitting on the device and sends it as soon as there is a line. */
+  add(answer: AnswerBody, sittingId: string): void {
     this.set({ waiting: [...this.state.waiting, answer] });
     this.sort += 1;
-    const row = { id: answer.id, sort: this.sort, answer };
-    void this.box.then((db) => db.put("marks", row)).finally(() => this.flush());
+    const row = { id: answer.id, sort: this.sort, answer, sittingId };
+    void box.then((db) => db.put("marks", row)).finally(() => this.flush());
+  }
+
+  /** All marks of a sitting that were made on this device and not refused, sent or not, in order of marking. */
+  async logOf(sittingId: string): Promise<readonly AnswerBody[]> {
+    const rows = await (await box).getAllFromIndex("marks", "sitting", sittingId);
+    return rows
+      .filter((row) => !row.refused)
+      .sort((one, other) => one.sort - other.sort)
+      .map((row) => row.answer);
+  }
+
+  /** Forgets the marks of a sitting that the server has; what still waits stays. */
+  async forget(sittingId: string): Promise<void> {
+    const db = await box;
+    const rows = await db.getAllFromIndex("marks", "sitting", sittingId);
+    await Promise.all(rows.filter((row) => row.sent).map((row) => db.delete("marks", row.id)));
   }
 
   /** Forgets answers that the server refused, once the teacher has seen them. */
   dismissRefused(): void {
     const ids = this.state.refused.map(({ answer }) => answer.id);
     this.set({ refused: [] });
-    void this.box.then((db) => Promise.all(ids.map((id) => db.delete("marks", id))));
+    void box.then((db) => Promise.all(ids.map((id) => db.delete("marks", id))));
   }
 
   private async restore(): Promise<void> {
-    const rows = await (await this.box).getAllFromIndex("marks", "sort");
+    const rows = await (await box).getAllFromIndex("marks", "sort");
     const added = new Set(this.state.waiting.map((answer) => answer.id));
-    const left = rows.filter((row) => !row.refused && !added.has(row.id)).map((row) => row.answer);
+    const left = rows.filter((row) => !row.refused && !row.sent && !added.has(row.id)).map((row) => row.answer);
     const refused = rows.flatMap((row) => (row.refused ? [{ answer: row.answer, says: row.refused }] : []));
     this.set({ waiting: [...left, ...this.state.waiting], refused });
     this.flush();
@@ -107,8 +109,14 @@ class Outbox {
       const answer = batch.find((one) => one.id === id);
       return answer ? [{ answer, says }] : [];
     });
-    const db = await this.box;
-    await Promise.all(saved.map((id) => db.delete("marks", id)));
+    const db = await box;
+    await Promise.all(
+      saved.map(async (id) => {
+        const row = await db.get("marks", id);
+        if (row?.sittingId) await db.put("marks", { ...row, sent: true });
+        else if (row) await db.delete("marks", id);
+      }),
+    );
     await Promise.all(
       bad.map(async ({ answer, says }) => {
         const row = await db.get("marks", answer.id);

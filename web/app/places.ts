@@ -17,6 +17,8 @@ export const places: readonly Place[] = [
 
 export const besides: readonly Place[] = [
   { path: "/words", name: "Words", key: "w" },
+  { path: "/texts", name: "Texts", key: "x" },
   { path: "/orders", name: "Teaching orders", key: "o" },
+  { path: "/settings", name: "Settings", key: "e" },
   { path: "/help", name: "Help", key: "h" },
 ];

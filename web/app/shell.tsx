@@ -1,4 +1,4 @@
-import { CircleHelp, ListOrdered, Moon, Search, Sun, WholeWord } from "lucide-react";
+import { BookOpen, CircleHelp, ListOrdered, Moon, Search, SlidersHorizontal, Sun, WholeWord } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { NavLink, Outlet } from "react-router";
 import { Toaster } from "sonner";
@@ -19,7 +19,7 @@ function useWaiting(): Record<string, number> {
     today.data?.sessions.filter(
       (session) => session.state === "planned" && session.heldOn <= (today.data?.today ?? ""),
     ).length ?? 0;
-  return { "/check": today.data?.openChecks.length ?? 0, "/sessions": due };
+  return { "/check": today.data?.openSittings.length ?? 0, "/sessions": due };
 }
 
 /** The frame of the teacher's face: the loop as a stem with its places, and the place itself. */
@@ -168,5 +168,7 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
 
 function BesideIcon({ path }: { path: string }) {
   if (path === "/help") return <CircleHelp size={15} />;
+  if (path === "/texts") return <BookOpen size={15} />;
+  if (path === "/settings") return <SlidersHorizontal size={15} />;
   return path === "/words" ? <WholeWord size={15} /> : <ListOrdered size={15} />;
 }

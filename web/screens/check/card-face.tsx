@@ -1,14 +1,56 @@
-import { showGrapheme } from "#core/phonics";
+import type { FaceBody } from "#contract";
 
-/** A spelling as the child reads it: huge, in Andika, at least 200 px. */
-export function CardFace({ grapheme, size }: { grapheme: string; size: string }) {
+/** How much of the window the child's face may take: all of it, or the upper part of the desk. */
+type Room = "window" | "desk";
+
+const letters: Record<Room, string> = { window: "min(56vh, 34vw)", desk: "min(30vh, 26vw)" };
+
+/** A long word keeps to one line: it shrinks with its letters. */
+function wordSize(text: string, room: Room): string {
+  const width = room === "window" ? 150 : 110;
+  return `clamp(64px, ${Math.round(width / Math.max(5, text.length))}vw, ${room === "window" ? "40vh" : "22vh"})`;
+}
+
+/** What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped. */
+export function ChildFace({
+  face,
+  room,
+  onTap,
+}: {
+  face: FaceBody;
+  room: Room;
+  onTap?: ((choice: string) => void) | undefined;
+}) {
+  if (face.show === "nothing") return null;
+  if (face.show === "text")
+    return (
+      <p
+        data-testid="card"
+        className="font-child select-none whitespace-nowrap text-center leading-[1.15] text-ink"
+        style={{ fontSize: face.size === "letters" ? `max(200px, ${letters[room]})` : wordSize(face.text, room) }}
+      >
+        {face.text}
+      </p>
+    );
+  const columns = face.choices.length <= 4 ? 2 : 3;
   return (
-    <p
-      data-testid="card"
-      className="font-child select-none whitespace-nowrap text-center leading-none text-ink"
-      style={{ fontSize: `max(200px, ${size})` }}
+    <ul
+      data-testid="choices"
+      aria-label="Choices"
+      className="grid w-full max-w-3xl gap-3"
+      style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
     >
-      {showGrapheme(grapheme)}
-    </p>
+      {face.choices.map((choice) => (
+        <li key={choice}>
+          <button
+            type="button"
+            onClick={() => onTap?.(choice)}
+            className={`font-child flex w-full select-none items-center justify-center rounded-2xl border-2 border-line bg-sheet leading-none text-ink active:border-ink ${room === "window" ? "h-[26vh] text-[min(14vh,11vw)]" : "h-[12vh] text-[min(8vh,8vw)]"}`}
+          >
+            {choice}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -1,9 +1,64 @@
-/** What the desk tells the child's window. It never holds a mark. */
+import { useEffect, useRef } from "react";
+import { type FaceBody, showFace } from "#contract";
+import { call } from "#web/app/api.ts";
+
+/** What desk and child's window on the same machine tell each other. It never holds a mark. */
 export type FaceMessage =
-  | { readonly kind: "card"; readonly grapheme: string }
-  | { readonly kind: "rest" }
-  | { readonly kind: "hello" };
+  | { readonly kind: "face"; readonly face: FaceBody }
+  | { readonly kind: "hello" }
+  | { readonly kind: "tap"; readonly item: string; readonly choice: string };
 
 export function faceChannel(): BroadcastChannel {
   return new BroadcastChannel("keen-face");
+}
+
+const AGAIN_MS = 1500;
+
+interface FaceWanted {
+  readonly sittingId: string;
+  /** Whether another device has the code of this sitting. */
+  readonly elsewhere: boolean;
+  readonly face: FaceBody;
+  readonly onTap: (item: string, choice: string) => void;
+}
+
+/**
+ * Keeps the child's face on the item of the desk: the second window of this machine, and another device by way of the
+ * server, tried again until the server has taken it. A window that opens later asks and is told.
+ */
+export function useFace({ sittingId, elsewhere, face, onTap }: FaceWanted): void {
+  const latest = useRef({ face, onTap });
+  const channel = useRef<BroadcastChannel | null>(null);
+  const said = JSON.stringify(face);
+  useEffect(() => {
+    latest.current = { face, onTap };
+  });
+  useEffect(() => {
+    const open = faceChannel();
+    channel.current = open;
+    open.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
+      if (data.kind === "hello") open.postMessage({ kind: "face", face: latest.current.face } satisfies FaceMessage);
+      if (data.kind === "tap") latest.current.onTap(data.item, data.choice);
+    };
+    return () => {
+      open.postMessage({ kind: "face", face: { show: "nothing" } } satisfies FaceMessage);
+      open.close();
+      channel.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    channel.current?.postMessage({ kind: "face", face: JSON.parse(said) } satisfies FaceMessage);
+    if (!elsewhere) return;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let here = true;
+    const tell = () =>
+      call(showFace, { params: { id: sittingId }, body: { face: JSON.parse(said) } }).catch(() => {
+        if (here) timer = setTimeout(tell, AGAIN_MS);
+      });
+    void tell();
+    return () => {
+      here = false;
+      clearTimeout(timer);
+    };
+  }, [said, elsewhere, sittingId]);
 }

@@ -1,28 +1,39 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import type { FaceBody } from "#contract";
 import { usePlaceTitle } from "#web/parts/page.tsx";
-import { CardFace } from "./card-face.tsx";
+import { ChildFace } from "./card-face.tsx";
 import { type FaceMessage, faceChannel } from "./face-channel.ts";
 
-/** The child's face: one card on an empty page, following the desk. */
+/** The child's face in a second window of the same machine, following the desk. */
 export function Screen() {
   usePlaceTitle("Card");
-  const [grapheme, setGrapheme] = useState<string | null>(null);
+  const [face, setFace] = useState<FaceBody>({ show: "nothing" });
+  const channel = useRef<BroadcastChannel | null>(null);
   useEffect(() => {
-    const channel = faceChannel();
-    channel.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
-      if (data.kind === "card") setGrapheme(data.grapheme);
-      if (data.kind === "rest") setGrapheme(null);
+    const open = faceChannel();
+    channel.current = open;
+    open.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
+      if (data.kind === "face") setFace(data.face);
     };
-    channel.postMessage({ kind: "hello" } satisfies FaceMessage);
-    return () => channel.close();
+    open.postMessage({ kind: "hello" } satisfies FaceMessage);
+    return () => open.close();
   }, []);
+  const tap = (choice: string) => {
+    if (face.show === "choices")
+      channel.current?.postMessage({ kind: "tap", item: face.item, choice } satisfies FaceMessage);
+  };
+  return <FacePage face={face} onTap={tap} />;
+}
+
+/** One item on an empty page; nothing on it leads anywhere else. */
+export function FacePage({ face, onTap }: { face: FaceBody; onTap: (choice: string) => void }) {
   return (
-    <main className="flex h-screen items-center justify-center bg-sheet" aria-label="Card">
+    <main className="flex h-screen items-center justify-center bg-sheet p-4" aria-label="Card">
       <h1 className="sr-only">Card</h1>
-      {grapheme ? (
-        <CardFace grapheme={grapheme} size="min(56vh, 34vw)" />
-      ) : (
+      {face.show === "nothing" ? (
         <img src="/sapling.svg" alt="Nothing to read now" width={64} height={64} className="opacity-40" />
+      ) : (
+        <ChildFace face={face} room="window" onTap={onTap} />
       )}
     </main>
   );

@@ -1,106 +1,171 @@
 import { type FormEvent, useRef, useState } from "react";
-import type { Confusion } from "#core/phonics";
-import { ipa, plainSound } from "#core/phonics";
+import type { Likely, Outcome, Pad, PadMark, Tag, TagChoice } from "#core/checks";
+import { useHand } from "#web/app/device.ts";
 import { useKeys } from "#web/app/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
+import { HoldButton } from "./hold.tsx";
 
-export type Marking =
-  | { readonly outcome: "right" | "slow" | "ownWay" | "none" }
-  | { readonly outcome: "wrong"; readonly heard: string | null };
+export interface Marking {
+  readonly outcome: Outcome;
+  readonly heard: string | null;
+  readonly tags: readonly Tag[];
+}
 
-const heardKeys = ["q", "w", "e", "r", "t", "y"];
+/** Keys of the likely answers and of what may be seen beside an answer. */
+const likelyKeys = ["q", "w", "e", "r", "t", "y", "a", "s", "d"];
+const tagKeys = ["z", "x", "c"];
 
-/** One key or one large target for each mark, always in the same place. */
-export function MarkPad({
-  confusions,
-  onMark,
-}: {
-  confusions: readonly Confusion[];
-  onMark: (marking: Marking) => void;
-}) {
-  const [typing, setTyping] = useState(false);
-  const typed = useRef<HTMLInputElement>(null);
-  const marks: { key: string; name: string; hint: string; run: () => void; strong?: boolean }[] = [
-    { key: "1", name: "Right at once", hint: "", run: () => onMark({ outcome: "right" }), strong: true },
-    { key: "2", name: "Right, slow", hint: "", run: () => onMark({ outcome: "slow" }) },
-    { key: "3", name: "In their own way", hint: "counts as right", run: () => onMark({ outcome: "ownWay" }) },
-    { key: "4", name: "Something else", hint: "type it", run: () => setTyping(true) },
-    { key: "5", name: "No answer", hint: "", run: () => onMark({ outcome: "none" }) },
-  ];
-  const heard = confusions.map((confusion, at) => ({
-    ...confusion,
-    key: heardKeys[at] ?? "",
-    run: () => onMark({ outcome: "wrong", heard: confusion.sound }),
-  }));
+interface PadWanted {
+  readonly pad: Pad;
+  readonly likely: readonly Likely[];
+  /** What the likely answers are: said, written, pointed to. */
+  readonly likelyTitle: string;
+  /** The likely answers are on the child's side already and need no place here. */
+  readonly onFace: boolean;
+  readonly tags: readonly TagChoice[];
+  readonly onMark: (marking: Marking) => void;
+}
+
+/** One key or one large target for each mark, always in the same place; on an upright tablet at the thumb. */
+export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadWanted) {
+  const [typing, setTyping] = useState<PadMark | null>(null);
+  const [seen, setSeen] = useState<readonly Tag[]>([]);
+  const [hand] = useHand();
+  const mark = (outcome: Outcome, heard: string | null = null) => onMark({ outcome, heard, tags: seen });
+  const press = (place: PadMark) => (place.typed ? setTyping(place) : mark(place.outcome));
+  const toggle = (tag: Tag) =>
+    setSeen((before) => (before.includes(tag) ? before.filter((one) => one !== tag) : [...before, tag]));
+  const marks = pad.map((place, at) => ({ ...place, key: String(at + 1) }));
+  const others = likely.map((one, at) => ({ ...one, key: likelyKeys[at] ?? "" }));
+
   useKeys([
-    { key: " ", does: "Right at once", run: () => onMark({ outcome: "right" }) },
-    ...marks.map(({ key, name, run }) => ({ key, does: name, run })),
-    ...heard.map(({ key, sound, run }) => ({ key, does: `Said “${plainSound(sound)}” instead`, run })),
+    { key: " ", does: pad[0].name, run: () => press(pad[0]) },
+    ...marks.map((place) => ({ key: place.key, does: place.name, run: () => press(place) })),
+    ...marks.flatMap(({ key, held }) =>
+      held ? [{ key: `shift+${key}`, does: held.name, run: () => press(held) }] : [],
+    ),
+    ...others.map(({ key, heard, shows, outcome }) => ({
+      key,
+      does: `${likelyTitle}: ${shows}`,
+      run: () => mark(outcome, outcome === "right" ? null : heard),
+    })),
+    ...tags.map(({ tag, name }, at) => ({ key: tagKeys[at] ?? "", does: name, run: () => toggle(tag) })),
   ]);
+
+  if (typing)
+    return <Typing what={typing} onKeep={(heard) => mark(typing.outcome, heard)} onBack={() => setTyping(null)} />;
+  return (
+    <div className="flex flex-col gap-2">
+      {tags.length > 0 && (
+        <fieldset className={`flex flex-wrap gap-2 ${hand === "left" ? "" : "justify-end lg:justify-start"}`}>
+          <legend className="sr-only">Seen beside the answer</legend>
+          {tags.map(({ tag, name }, at) => (
+            <button
+              key={tag}
+              type="button"
+              aria-pressed={seen.includes(tag)}
+              onClick={() => toggle(tag)}
+              className={`min-h-11 rounded-full border px-4 ${seen.includes(tag) ? "border-damson bg-damson-pale font-semibold" : "border-line bg-sheet"}`}
+            >
+              {name} <kbd className="text-xs text-soft">{tagKeys[at]?.toUpperCase()}</kbd>
+            </button>
+          ))}
+        </fieldset>
+      )}
+      <div className={`flex gap-2 lg:flex-col ${hand === "left" ? "flex-row-reverse" : ""}`}>
+        {!onFace && others.length > 0 && (
+          <fieldset
+            className={`flex flex-col justify-end max-lg:w-80 ${hand === "left" ? "max-lg:mr-auto" : "max-lg:ml-auto"}`}
+          >
+            <legend className="sr-only">{likelyTitle}</legend>
+            <p className="mb-1 text-sm text-soft" aria-hidden>
+              {likelyTitle}
+            </p>
+            <div className="grid grid-cols-2 gap-2 lg:grid-cols-6">
+              {others.map(({ heard, shows, hint, key, outcome }) => (
+                <button
+                  key={heard}
+                  type="button"
+                  onClick={() => mark(outcome, outcome === "right" ? null : heard)}
+                  aria-label={`${likelyTitle}: ${shows}`}
+                  className="flex min-h-16 touch-manipulation select-none flex-col items-center justify-center rounded-lg border border-line bg-sheet px-1 text-center leading-tight hover:border-damson lg:min-h-12"
+                >
+                  <span className="font-child">{shows}</span>
+                  <span className="text-xs text-soft">
+                    {hint} <kbd>{key.toUpperCase()}</kbd>
+                  </span>
+                </button>
+              ))}
+            </div>
+          </fieldset>
+        )}
+        <fieldset
+          className={`grid flex-none grid-cols-1 gap-2 max-lg:w-56 lg:w-auto lg:grid-cols-5 ${onFace || others.length === 0 ? (hand === "left" ? "max-lg:mr-auto" : "max-lg:ml-auto") : ""}`}
+        >
+          <legend className="sr-only">Mark</legend>
+          {marks.map((place, at) => (
+            <HoldButton
+              key={place.key}
+              onPress={() => press(place)}
+              onHold={place.held ? () => press(place.held as PadMark) : undefined}
+              className={`flex min-h-16 flex-col items-center justify-center rounded-xl border px-1 text-center leading-tight lg:min-h-20 ${at === 0 ? "border-leaf bg-leaf font-semibold text-on-leaf" : "border-line bg-sheet hover:border-soft"}`}
+            >
+              {place.name}
+              <span className={`text-xs ${at === 0 ? "" : "text-soft"}`}>
+                {place.hint ? `${place.hint} · ` : ""}
+                <kbd>{place.key}</kbd>
+              </span>
+              {place.held && (
+                <span className={`text-xs ${at === 0 ? "" : "text-soft"}`}>hold: {lower(place.held.name)}</span>
+              )}
+            </HoldButton>
+          ))}
+        </fieldset>
+      </div>
+    </div>
+  );
+}
+
+function lower(name: string): string {
+  return name.slice(0, 1).toLowerCase() + name.slice(1);
+}
+
+function Typing({
+  what,
+  onKeep,
+  onBack,
+}: {
+  what: PadMark;
+  onKeep: (heard: string | null) => void;
+  onBack: () => void;
+}) {
+  const typed = useRef<HTMLInputElement>(null);
   const keep = (event: FormEvent) => {
     event.preventDefault();
-    onMark({ outcome: "wrong", heard: typed.current?.value.trim().slice(0, 30) || null });
+    onKeep(typed.current?.value.trim() || null);
   };
-  if (typing) {
-    return (
-      <form onSubmit={keep} className="mx-auto flex w-full max-w-xl items-end gap-2 pb-4">
-        <div className="flex-1">
-          <TextField
-            label="What was said"
-            autoFocus
-            maxLength={30}
-            ref={typed}
-            onKeyDown={(event) => event.key === "Escape" && setTyping(false)}
-            hint="In plain letters. Enter keeps the mark, also when this is empty; Escape goes back."
-          />
-        </div>
-        <Button type="submit" shape="main" className="mb-6 min-h-9">
-          Keep as wrong
-        </Button>
-        <Button className="mb-6" onClick={() => setTyping(false)}>
-          Back
-        </Button>
-      </form>
-    );
-  }
   return (
-    <div className="flex flex-col gap-2 pb-3">
-      <fieldset className="grid grid-cols-6 gap-2">
-        <legend className="mb-1 text-sm text-soft">Said instead (counts as wrong)</legend>
-        {heard.map(({ sound, kind, key, run }) => (
-          <button
-            key={sound}
-            type="button"
-            onClick={run}
-            aria-label={`Wrong: said ${plainSound(sound)}`}
-            title={kind}
-            className="flex min-h-12 flex-col items-center justify-center rounded-lg border border-line bg-sheet leading-tight hover:border-damson"
-          >
-            <span className="font-child">{plainSound(sound)}</span>
-            <span className="text-xs text-soft">
-              {ipa(sound)} <kbd>{key.toUpperCase()}</kbd>
-            </span>
-          </button>
-        ))}
-      </fieldset>
-      <fieldset className="grid grid-cols-5 gap-2">
-        <legend className="sr-only">Mark</legend>
-        {marks.map(({ key, name, hint, run, strong }) => (
-          <button
-            key={key}
-            type="button"
-            onClick={run}
-            className={`flex min-h-20 flex-col items-center justify-center rounded-xl border px-1 text-center leading-tight ${strong ? "border-leaf bg-leaf font-semibold text-on-leaf" : "border-line bg-sheet hover:border-soft"}`}
-          >
-            {name}
-            <span className={`text-xs ${strong ? "" : "text-soft"}`}>
-              {hint ? `${hint} · ` : ""}
-              <kbd>{key}</kbd>
-            </span>
-          </button>
-        ))}
-      </fieldset>
-    </div>
+    <form onSubmit={keep} className="mx-auto flex w-full max-w-2xl flex-wrap items-start gap-2 pb-4">
+      <div className="min-w-64 flex-1">
+        <TextField
+          label="What was said or written"
+          autoFocus
+          autoCapitalize="off"
+          autoComplete="off"
+          spellCheck={false}
+          maxLength={60}
+          ref={typed}
+          onKeyDown={(event) => event.key === "Escape" && onBack()}
+          hint="In plain letters. Enter keeps the mark, also when this is empty; Escape goes back."
+        />
+      </div>
+      <Button type="submit" shape="main" className="mt-[1.6rem]">
+        Keep as “{lower(what.name)}”
+      </Button>
+      <Button className="mt-[1.6rem]" onClick={onBack}>
+        Back
+      </Button>
+    </form>
   );
 }

@@ -1,34 +1,42 @@
-import type { DeskState } from "#core/checks";
+import type { DeskState, Kind } from "#core/checks";
 import { Button } from "#web/parts/button.tsx";
-import { Spellings } from "#web/parts/marks.tsx";
 
-/** When every card of a round was shown: once more round with what was missed, or the result. */
-export function PassDone({
-  state,
-  onAgain,
-  onFinish,
-}: {
-  state: DeskState;
-  onAgain: () => void;
-  onFinish: () => void;
-}) {
-  const { missed, deck } = state;
+interface PassWanted {
+  readonly state: DeskState;
+  readonly kind: Kind;
+  /** What comes when this part is done, in a few words. */
+  readonly next: string;
+  readonly onAgain: () => void;
+  readonly onDone: () => void;
+}
+
+/** When every item of a round was asked: once more with what was missed, or on. */
+export function PassDone({ state, kind, next, onAgain, onDone }: PassWanted) {
+  const { missed, items } = state;
   return (
-    <div className="max-w-lg text-center">
+    <div className="max-w-xl text-center">
       <p className="mb-2 text-lg font-semibold">
-        {missed.length === 0
-          ? "Every card was right at once."
-          : `${deck.length - missed.length} of ${deck.length} were right at once.`}
+        {items.length === 0
+          ? "Nothing is left to ask here."
+          : missed.length === 0
+            ? "All of it was right at once."
+            : `${items.length - missed.length} of ${items.length} were right at once.`}
       </p>
       {missed.length > 0 && (
-        <p className="mb-4">
-          <Spellings gpcs={missed} />
+        <p className="font-child mb-4 flex flex-wrap justify-center gap-x-3">
+          {missed.map((item) => (
+            <span key={item}>{kind.show(item)}</span>
+          ))}
         </p>
       )}
       <div className="flex flex-wrap justify-center gap-2">
-        {missed.length > 0 && <Button onClick={onAgain}>Go round again with these {missed.length}</Button>}
-        <Button shape="main" onClick={onFinish}>
-          See what this check says
+        {missed.length > 0 && (
+          <Button className="min-h-11" onClick={onAgain}>
+            Go round again with these {missed.length}
+          </Button>
+        )}
+        <Button shape="main" className="min-h-11" onClick={onDone}>
+          {next}
         </Button>
       </div>
     </div>

@@ -1,114 +1,128 @@
-import type { ReactNode } from "react";
-import { Link, useParams } from "react-router";
-import { getCheck, getSchool } from "#contract";
-import { standing, summarise } from "#core/checks";
-import { plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { useAsk } from "#web/app/api.ts";
-import { ButtonLink } from "#web/parts/button.tsx";
+import { useEffect, useMemo, useState } from "react";
+import { useParams, useSearchParams } from "react-router";
+import { addressOf, getSitting, type SittingView } from "#contract";
+import { kinds, notesIn, resultInWords, standing, stopIn, summarise } from "#core/checks";
+import { forget, useKept } from "#web/app/kept.ts";
+import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
+import { outbox, useOutbox } from "#web/app/outbox.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { shortDay } from "#web/parts/dates.ts";
-import { Spellings } from "#web/parts/marks.tsx";
-import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { download } from "#web/parts/download.ts";
+import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { useSittingLog } from "./log.ts";
+import { CheckPanel } from "./result-check.tsx";
+import { resultCsv } from "./result-csv.ts";
+import type { CheckTold } from "./told.ts";
 
-/** What a check says: known, not known, confused, changed since last time, and the next step. */
+/** What the checks of a sitting say, child by child; also from what this device has, when there is no line. */
 export function Screen() {
-  const { checkId = "" } = useParams();
-  const { data, error } = useAsk(getCheck, { params: { id: checkId } });
-  const school = useAsk(getSchool, {});
-  if (error && !data)
+  const { sittingId = "" } = useParams();
+  const { data, error } = useKept(getSitting, { params: { id: sittingId } });
+  const { ground, error: noWords } = useLexicon();
+  const trouble = error ?? noWords;
+  if (trouble)
     return (
       <Page place="Result" title="Result">
-        <Trouble error={error} />
+        <Trouble error={trouble} />
       </Page>
     );
-  if (!data || !school.data)
+  if (!data || !ground || data.id !== sittingId)
     return (
       <Page place="Result" title="Result">
         <Waiting />
       </Page>
     );
-  const result = summarise(standing(data.answers), new Map(data.before.map(({ item, outcome }) => [item, outcome])));
-  const one = school.data.classes.find((entry) => entry.id === data.classId);
-  const left = data.items.length - result.asked;
+  return <Result key={data.id} sitting={data} ground={ground} />;
+}
+
+function Result({ sitting, ground }: { sitting: SittingView; ground: WordGround }) {
+  const [search, setSearch] = useSearchParams();
+  const log = useSittingLog(sitting);
+  const [all, setAll] = useState(false);
+  const slowAfterMs = sitting.settings.slowAfter * 1000;
+  const told = useMemo(
+    () =>
+      sitting.checks.map((check): CheckTold => {
+        const entries = log.of(check.id);
+        const before = new Map(check.before.map(({ item, outcome }) => [item, outcome]));
+        const answers = standing(entries, { slowAfterMs });
+        return {
+          check,
+          result: summarise({ ...ground, kind: check.kind, answers, before, setup: check.setup }),
+          notes: notesIn(entries),
+          why: stopIn(entries, check.id)?.why,
+        };
+      }),
+    [sitting, log, ground, slowAfterMs],
+  );
+  useForget(sitting);
+  const asked = search.get("child");
+  const child = sitting.children.find((one) => one.id === asked) ?? sitting.children[0];
+  const mine = told.filter(({ check, result }) => check.childId === child?.id && (result.asked > 0 || check.endedAt));
+  if (!child)
+    return (
+      <Page place="Result" title="Result">
+        Nothing of this check is left.
+      </Page>
+    );
+  const open = sitting.checks.find(
+    (check) => check.endedAt === null && told.find((one) => one.check === check)?.why === undefined,
+  );
+  const save = () =>
+    download(
+      "check.csv",
+      "text/csv",
+      resultCsv(
+        sitting.children.map((one) => ({
+          name: one.name,
+          checks: told.filter(({ check }) => check.childId === one.id),
+        })),
+      ),
+    );
   return (
     <Page
       place="Result"
-      title={
-        <>
-          What this check of{" "}
-          <Link to={`/child/${data.childId}`} className="underline decoration-line underline-offset-4">
-            {data.childName}
-          </Link>{" "}
-          says
-        </>
-      }
-      about={`${shortDay(data.startedAt.slice(0, 10))}: ${result.known.length} of ${result.asked} right at once${result.medianMs ? `, about ${(result.medianMs / 1000).toFixed(1)} seconds a card` : ""}${left > 0 ? `; stopped with ${left} cards to go, all before that is kept` : ""}`}
+      title={`What this check says: ${all ? "everyone" : child.name}`}
+      about={`${sitting.name}, ${shortDay(sitting.startedAt.slice(0, 10))}${child.className ? `, ${child.className}` : ""}`}
       actions={
         <>
-          {!data.endedAt && <ButtonLink to={`/check/${data.id}`}>Go on with the check</ButtonLink>}
-          <ButtonLink to={`/gaps?class=${data.classId}&child=${data.childId}`} shape="main">
+          {open && <ButtonLink to={`/check/${sitting.id}?check=${open.id}`}>Go on with the check</ButtonLink>}
+          <Button onClick={() => window.print()}>Print</Button>
+          <Button onClick={save}>Save as CSV</Button>
+          <ButtonLink to={`/gaps?class=${child.classId}&child=${child.id}`} shape="main">
             See it on the map
           </ButtonLink>
-          <ButtonLink to="/check">Check another child</ButtonLink>
+          <ButtonLink to="/check">Check others</ButtonLink>
         </>
       }
     >
-      <div className="grid items-start gap-4 md:grid-cols-2">
-        <div className="flex flex-col gap-4">
-          <Panel title="Next step">
-            <Line>{nextStep(result.missed.length, result.slow.length)}</Line>
-            <div className="mt-3 flex flex-wrap gap-2">
-              <ButtonLink to={`/gaps?class=${data.classId}`}>Gaps of {one?.name}</ButtonLink>
-              <ButtonLink to={`/groups/new?class=${data.classId}`}>Make groups</ButtonLink>
-            </div>
-          </Panel>
-          <Panel title={`Known at once (${result.known.length})`}>
-            <Spellings gpcs={result.known} />
-          </Panel>
-          {result.slow.length > 0 && (
-            <Panel title={`Right but slow (${result.slow.length})`}>
-              <Spellings gpcs={result.slow} />
-            </Panel>
-          )}
-          <Panel title="Since last time">
-            {data.before.length === 0 && <Line>These cards were asked for the first time.</Line>}
-            {result.nowRight.length > 0 && (
-              <Line>
-                Now right at once: <Spellings gpcs={result.nowRight} />
-              </Line>
-            )}
-            {result.nowMissed.length > 0 && (
-              <Line>
-                Missed, and right last time: <Spellings gpcs={result.nowMissed} />
-              </Line>
-            )}
-            {data.before.length > 0 && result.nowRight.length + result.nowMissed.length === 0 && (
-              <Line>No card changed.</Line>
-            )}
-          </Panel>
-        </div>
-        <div className="flex flex-col gap-4">
-          <Panel title={`Not known (${result.missed.length})`}>
-            <Spellings gpcs={result.missed} />
-            {result.wonBack.length > 0 && (
-              <p className="mt-2 text-soft">
-                Right in a later round: <Spellings gpcs={result.wonBack} />
-              </p>
-            )}
-          </Panel>
-          {result.confusions.length > 0 && (
-            <Panel title="Said one for the other">
-              <ul className="flex flex-col gap-1">
-                {result.confusions.map((entry) => (
-                  <li key={`${entry.gpc} ${entry.heard}`}>
-                    <span className="font-child">{showGrapheme(splitGpc(entry.gpc).grapheme)}</span>: said “
-                    {plainSound(entry.heard)}” for “{plainSound(splitGpc(entry.gpc).sound)}”
-                  </li>
-                ))}
-              </ul>
-            </Panel>
-          )}
-        </div>
-      </div>
+      {sitting.children.length > 1 && (
+        <Children
+          sitting={sitting}
+          told={told}
+          current={all ? "" : child.id}
+          onChoose={(id) => {
+            setAll(false);
+            setSearch({ child: id }, { replace: true });
+          }}
+          onAll={() => setAll(true)}
+        />
+      )}
+      {all ? (
+        <Everyone sitting={sitting} told={told} />
+      ) : (
+        <>
+          <h2 className="only-print mb-2">
+            {child.name}, {sitting.name}, {shortDay(sitting.startedAt.slice(0, 10))}
+          </h2>
+          {mine.length === 0 && <p className="text-soft">Nothing was asked yet.</p>}
+          <div className="flex flex-col gap-4">
+            {mine.map((one) => (
+              <CheckPanel key={one.check.id} told={one} classId={child.classId} />
+            ))}
+          </div>
+        </>
+      )}
       <p className="mt-4 max-w-prose text-sm text-soft">
         This is a teaching observation, not a diagnosis. Where gaps stay in spite of good teaching, or hearing, sight
         or speech could be the cause, talk to the family and to the specialist under your local procedure.
@@ -117,16 +131,106 @@ export function Screen() {
   );
 }
 
-function Line({ children }: { children: ReactNode }) {
-  return <p className="mb-1">{children}</p>;
+/** What an ended sitting kept on this device goes once the server has all of it. */
+function useForget(sitting: SittingView): void {
+  const { waiting } = useOutbox();
+  const done = sitting.endedAt !== null && waiting.length === 0;
+  useEffect(() => {
+    if (!done) return;
+    void outbox.forget(sitting.id);
+    void forget(addressOf(getSitting, { id: sitting.id }));
+  }, [done, sitting.id]);
 }
 
-function nextStep(missed: number, slow: number): string {
-  if (missed === 0 && slow === 0)
-    return "Everything asked was right at once. Ask it again on another day; then it is secure.";
-  if (missed === 0)
-    return "Everything was right, some of it slowly. Short daily practice of the slow ones makes them quick.";
-  if (missed <= 4)
-    return `${missed} ${missed === 1 ? "spelling is" : "spellings are"} ready to be taught. See who else needs the same.`;
-  return "More is open than one session can hold. See who else has the same gaps and let the tool propose groups.";
+function Children({
+  sitting,
+  told,
+  current,
+  onChoose,
+  onAll,
+}: {
+  sitting: SittingView;
+  told: readonly CheckTold[];
+  current: string;
+  onChoose: (id: string) => void;
+  onAll: () => void;
+}) {
+  const look = (on: boolean) =>
+    `min-h-9 rounded-full border px-3 ${on ? "border-leaf bg-leaf-pale font-semibold" : "border-line bg-sheet"}`;
+  return (
+    <nav aria-label="Children" className="no-print mb-4 flex flex-wrap gap-1.5">
+      <button
+        type="button"
+        aria-current={current === "" ? "true" : undefined}
+        onClick={onAll}
+        className={look(current === "")}
+      >
+        All together
+      </button>
+      {sitting.children.map((child) => {
+        const mine = told.filter(({ check }) => check.childId === child.id);
+        const missed = mine.reduce((sum, { result }) => sum + result.missed.length, 0);
+        return (
+          <button
+            key={child.id}
+            type="button"
+            aria-current={current === child.id ? "true" : undefined}
+            onClick={() => onChoose(child.id)}
+            className={look(current === child.id)}
+          >
+            {child.name} <span className="text-sm font-normal text-soft">{missed > 0 ? `${missed} missed` : ""}</span>
+          </button>
+        );
+      })}
+    </nav>
+  );
+}
+
+/** All children of a sitting in one table: the main sentences of each. */
+function Everyone({ sitting, told }: { sitting: SittingView; told: readonly CheckTold[] }) {
+  return (
+    <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
+      <table className="w-full border-collapse text-left">
+        <caption className="sr-only">All children of this check</caption>
+        <thead>
+          <tr className="border-b border-line">
+            <th scope="col" className="px-3 py-2">
+              Child
+            </th>
+            <th scope="col" className="px-3 py-2">
+              Part
+            </th>
+            <th scope="col" className="px-3 py-2 text-right">
+              At once
+            </th>
+            <th scope="col" className="px-3 py-2 text-right">
+              With effort
+            </th>
+            <th scope="col" className="px-3 py-2 text-right">
+              Missed
+            </th>
+            <th scope="col" className="px-3 py-2">
+              What stands out
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {told
+            .filter(({ result }) => result.asked > 0)
+            .map(({ check, result }) => (
+              <tr key={check.id} className="border-b border-line align-top">
+                <th scope="row" className="whitespace-nowrap px-3 py-1.5 font-semibold">
+                  {sitting.children.find((child) => child.id === check.childId)?.name}
+                </th>
+                <td className="whitespace-nowrap px-3 py-1.5">{kinds[check.kind].name}</td>
+                <td className="px-3 py-1.5 text-right">{result.known.length}</td>
+                <td className="px-3 py-1.5 text-right">{result.effort.length}</td>
+                <td className="px-3 py-1.5 text-right">{result.missed.length}</td>
+                <td className="px-3 py-1.5">{resultInWords(result).slice(1, 3).join(" ") || "–"}</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </div>
+  );
 }

@@ -2,8 +2,8 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { toast } from "sonner";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
+import { kinds, showMixed } from "#core/checks";
 import { cellOf } from "#core/mastery";
-import { plainSound } from "#core/phonics";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { nearDay } from "#web/parts/dates.ts";
@@ -12,6 +12,7 @@ import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { ChildDialog } from "./child-dialog.tsx";
+import { Readings } from "./readings.tsx";
 
 /** One child: how it stands, its checks, its confusions, its groups, and what can be done with its data. */
 export function Screen() {
@@ -77,26 +78,36 @@ export function Screen() {
               {checks.map((check) => (
                 <li key={check.id} className="flex justify-between gap-3">
                   <Link
-                    to={check.endedAt ? `/check/${check.id}/result` : `/check/${check.id}`}
+                    to={
+                      check.endedAt
+                        ? `/check/${check.sittingId}/result?child=${child.id}`
+                        : `/check/${check.sittingId}?check=${check.id}`
+                    }
                     className="underline decoration-line underline-offset-4 hover:decoration-ink"
                   >
                     {nearDay(check.startedAt.slice(0, 10), today)}
                   </Link>
+                  <span className="flex-1 text-soft">{kinds[check.kind].name}</span>
                   <span>
                     {check.right} right of {check.asked}
-                    {check.asked < check.cards ? `, ${check.cards} cards in the deck` : ""}
+                    {check.asked < check.cards ? `, ${check.cards} planned` : ""}
                     {check.endedAt ? "" : ", open"}
                   </span>
                 </li>
               ))}
             </ul>
           </Panel>
-          <Panel title="Said one for the other">
+          <Readings childId={child.id} />
+          <Panel title="Taken for one another">
             {confusions.length === 0 && <p className="text-soft">No confusion noted.</p>}
             <ul className="flex flex-wrap gap-2">
               {confusions.slice(0, 12).map((entry) => (
-                <li key={entry.pair} className="rounded border border-line px-2 py-0.5">
-                  <span className="font-child">{entry.pair.split("/").map(plainSound).join(" – ")}</span>{" "}
+                <li
+                  key={`${entry.of} ${entry.asked} ${entry.given}`}
+                  title={`in ${entry.items.slice(0, 8).join(", ")}`}
+                  className="rounded border border-line px-2 py-0.5"
+                >
+                  <span className="font-child">{showMixed(entry)}</span>{" "}
                   <span className="text-soft">{entry.count}×</span>
                 </li>
               ))}
@@ -190,7 +201,7 @@ function EraseDialog({
       ) : (
         <ul className="mb-3 list-disc pl-5">
           <li>
-            {goes.answers} answers and {goes.checks} checks go
+            {goes.answers} answers, {goes.checks} checks and {goes.readings} readings go
           </li>
           <li>
             the place in {goes.groups} groups and {goes.sessions} sessions goes

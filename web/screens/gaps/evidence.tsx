@@ -1,4 +1,5 @@
 import { evidence } from "#contract";
+import { isGiven } from "#core/checks";
 import type { State } from "#core/mastery";
 import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { useAsk } from "#web/app/api.ts";
@@ -51,9 +52,9 @@ export function EvidenceSheet({
                 {answer.outcome === "wrong" && answer.heard && <>, said “{plainSound(answer.heard)}”</>}
                 <span className="block text-sm text-soft">
                   {shortDay(answer.day)}, marked by {answer.markedBy}
-                  {answer.outcome !== "void" && answer.ms !== null && `, ${(answer.ms / 1000).toFixed(1)} s`}
-                  {answer.outcome !== "void" && answer.pass > 1 && `, round ${answer.pass}`}
-                  {answer.outcome !== "void" && answer.checkId === null && ", in a session"}
+                  {isGiven(answer) && answer.ms !== null && `, ${(answer.ms / 1000).toFixed(1)} s`}
+                  {isGiven(answer) && answer.pass > 1 && `, round ${answer.pass}`}
+                  {isGiven(answer) && answer.checkId === null && ", in a session"}
                   {voided && ", taken back"}
                 </span>
               </li>

@@ -6,7 +6,7 @@ import { chooseTargets, fitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { dayHere, newId, newSeed } from "#web/app/device.ts";
-import { Button } from "#web/parts/button.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { nearDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
@@ -89,6 +89,12 @@ export function Screen() {
       about={`${current.members.length} children. ${current.closed ? "This group is closed; its history stays." : `Saved ${nearDay(current.savedAt.slice(0, 10), today)}.`}`}
       actions={
         <>
+          {current.members.length > 0 && (
+            <ButtonLink to={`/check?${current.members.map((member) => `child=${member.childId}`).join("&")}`}>
+              Check
+            </ButtonLink>
+          )}
+          <ButtonLink to={`/texts?for=group:${current.id}`}>Texts</ButtonLink>
           <Button onClick={() => setName(current.name)}>Rename</Button>
           <Button onClick={close}>{current.closed ? "Open again" : "Close group"}</Button>
           {!current.closed && (

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { kindIds, kinds } from "#core/checks";
 import { rule } from "#core/mastery";
 import { correspondences, ipa, showGrapheme, sounds } from "#core/phonics";
 import { Legend } from "#web/parts/marks.tsx";
@@ -11,9 +12,55 @@ export function Screen() {
       <div className="flex max-w-[46rem] flex-col gap-5">
         <Part title="The loop">
           <p>
-            Put children into a <b>Class</b> and mark how far it has been taught. <b>Check</b> one child at a time.
-            See on <b>Gaps</b> who knows what. Let <b>Groups</b> be proposed, change them, save them. Plan a{" "}
-            <b>Session</b> for a group, print it or share it, and take back what happened. Then check again.
+            Put children into a <b>Class</b> and mark how far it has been taught. <b>Check</b> one child, or several
+            in a row, or a group on paper. See on <b>Gaps</b> who knows what. Let <b>Groups</b> be proposed, change
+            them, save them. Plan a <b>Session</b> for a group, print it or share it, and take back what happened.
+            Then check again.
+          </p>
+        </Part>
+        <Part title="The kinds of check">
+          <ul className="list-disc pl-5">
+            {kindIds.map((id) => (
+              <li key={id}>
+                <b>{kinds[id].name}</b>: {lower(kinds[id].about)}
+              </li>
+            ))}
+          </ul>
+          <p className="mt-2">
+            Every kind is marked at the same five places: 1 right at once, 2 right with effort, 3 right in another way
+            (or right sounds, wrong blend), 4 something else, 5 no answer. Hold a place, or press Shift with its key,
+            for the rarer mark. Q, W, E … mark a likely answer, U takes back, N writes a note, P pauses. What a wrong
+            answer says is told at once; where the tool is wrong, press “Another part failed” and name it.
+          </p>
+          <p className="mt-2">
+            The gap map is made of <i>See and say</i> and of what is marked in sessions. The other kinds have results
+            of their own.
+          </p>
+        </Part>
+        <Part title="How a reading is scored">
+          <ul className="list-disc pl-5">
+            <li>
+              Words read: from the first to the one where reading stopped, those left out among them. Put-in words are
+              no words of the text.
+            </li>
+            <li>
+              A word is wrong once: left out, told, or misread and not put right. Said in the child's own way, sounded
+              out and put right are right.
+            </li>
+            <li>Accuracy = words correct ÷ words read. Words correct per minute = words correct ÷ minutes.</li>
+            <li>Errors = wrong words + put-in words. Put right = put right ÷ (put right + wrong words).</li>
+            <li>
+              Below 90% a text was too hard, from 95% it is easy: starting values, not laws. Rates differ from place
+              to place, so the tool sets no aim.
+            </li>
+          </ul>
+        </Part>
+        <Part title="Without a line">
+          <p>
+            A check that has begun goes on when the server cannot be reached, also after the page was loaded again.
+            The desk says how many marks wait on this device; they go by themselves when the line is back. Two adults
+            on the same check see each other's marks; if both mark the same item, both answers are kept and the first
+            counts.
           </p>
         </Part>
         <Part title="What a mark means">
@@ -123,6 +170,10 @@ export function Screen() {
       </div>
     </Page>
   );
+}
+
+function lower(text: string): string {
+  return text.slice(0, 1).toLowerCase() + text.slice(1);
 }
 
 function Part({ title, children }: { title: string; children: ReactNode }) {

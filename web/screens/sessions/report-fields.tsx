@@ -1,11 +1,12 @@
 import { useState } from "react";
 import type { PlanBody, ReportBody } from "#contract";
-import type { Outcome } from "#core/checks";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
 import { newId } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextArea, TextField } from "#web/parts/field.tsx";
+
+type Outcome = ReportBody["marks"][number]["outcome"];
 
 interface ReportWanted {
   readonly members: readonly { readonly id: string; readonly name: string }[];

@@ -46,7 +46,7 @@ function FirstRun() {
 function Desk({ data }: { data: TodayView }) {
   const { today } = data;
   const due = data.sessions.filter((session) => session.state === "planned" && session.heldOn <= today);
-  const waits = due.length + data.openChecks.length;
+  const waits = due.length + data.openSittings.length;
   return (
     <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
@@ -58,14 +58,15 @@ function Desk({ data }: { data: TodayView }) {
             </p>
           )}
           <ul className="flex flex-col divide-y divide-line">
-            {data.openChecks.map((check) => (
+            {data.openSittings.map((sitting) => (
               <Row
-                key={check.id}
+                key={sitting.id}
                 icon={<ClipboardCheck size={18} aria-hidden />}
-                link={`/check/${check.id}`}
+                link={`/check/${sitting.id}`}
                 action="Go on"
               >
-                Check of <strong>{check.childName}</strong> stopped at card {check.asked + 1} of {check.cards}
+                {sitting.name} with <strong>{childrenInWords(sitting.children)}</strong>: {sitting.asked} of{" "}
+                {sitting.items} asked
               </Row>
             ))}
             {due.map((session) => (
@@ -171,6 +172,10 @@ function Desk({ data }: { data: TodayView }) {
       </div>
     </div>
   );
+}
+
+function childrenInWords(names: readonly string[]): string {
+  return names.length <= 2 ? names.join(" and ") : `${names[0]} and ${names.length - 1} others`;
 }
 
 function Row({

@@ -1,6 +1,6 @@
 import { correspondences, findCorrespondence, type Gpc, ipa, showGrapheme } from "#core/phonics";
+import type { For } from "#web/app/readers.ts";
 import { Choice } from "#web/parts/field.tsx";
-import type { For } from "./reader.ts";
 
 interface SpellingChoiceWanted {
   readonly label: string;

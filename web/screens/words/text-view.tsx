@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { showGrapheme } from "#core/phonics";
 import { decodability, type TextVerdict, type WordVerdict } from "#core/words";
+import { MarkedText } from "#web/parts/marked-text.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { readerOf, type ToolWanted } from "./tool.ts";
@@ -22,7 +23,7 @@ export function TextView({ text, target, ground, reader }: TextWanted) {
     <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
       <div className="flex flex-col gap-4">
         <section aria-label="The text in its sounds" className="rounded-lg border border-line bg-sheet px-6 py-5">
-          <Marked text={text} verdict={whole} />
+          <MarkedText text={text} verdict={whole} />
           <p className="mt-4 border-t border-line pt-3 text-sm text-soft">
             A wavy bracket stands under what cannot be read yet; a grey word is an exception word that was taught.
           </p>
@@ -52,31 +53,6 @@ export function TextView({ text, target, ground, reader }: TextWanted) {
         </Panel>
       </div>
     </div>
-  );
-}
-
-function Marked({ text, verdict }: { text: string; verdict: TextVerdict }) {
-  const pieces: React.ReactNode[] = [];
-  let at = 0;
-  for (const word of verdict.words) {
-    if (word.at > at) pieces.push(text.slice(at, word.at));
-    pieces.push(<MarkedWord key={word.at} word={word} />);
-    at = word.at + word.text.length;
-  }
-  pieces.push(text.slice(at));
-  return <div className="whitespace-pre-wrap font-child text-[1.35rem] leading-[2.1]">{pieces}</div>;
-}
-
-function MarkedWord({ word }: { word: WordVerdict }) {
-  if (word.verdict === "sign") return <span>{word.text}</span>;
-  const look = word.verdict === "exception" ? "text-soft" : word.verdict === "target" ? "rounded bg-leaf-pale" : "";
-  return (
-    <span
-      className={look}
-      title={word.source === "rules" ? "Not in the word list, split by rule: worth a look" : undefined}
-    >
-      <BracketWord text={word.text} units={word.reading.units} unexpected={word.unexpected} />
-    </span>
   );
 }
 

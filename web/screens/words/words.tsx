@@ -1,7 +1,8 @@
 import { Tabs } from "radix-ui";
 import { useSearchParams } from "react-router";
 import { useLexicon } from "#web/app/lexicon.ts";
-import { Choice } from "#web/parts/field.tsx";
+import { useFor } from "#web/app/readers.ts";
+import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { ChainTool } from "./chain-tool.tsx";
 import { ChoicesTool } from "./choices-tool.tsx";
@@ -9,7 +10,6 @@ import { FindTool } from "./find-tool.tsx";
 import { Look } from "./look.tsx";
 import { MadeUpTool } from "./made-up-tool.tsx";
 import { OwnSplits } from "./own-splits.tsx";
-import { type ForOption, useFor, useForOptions } from "./reader.ts";
 import { SentencesTool } from "./sentences-tool.tsx";
 import { SortTool } from "./sort-tool.tsx";
 
@@ -81,32 +81,5 @@ export function Screen() {
         })}
       </Tabs.Root>
     </Page>
-  );
-}
-
-function ForChoice({ value, onChange }: { value: string; onChange: (key: string) => void }) {
-  const { classes, groups, children } = useForOptions();
-  return (
-    <div className="w-64">
-      <Choice label="For" value={value} onChange={(event) => onChange(event.target.value)}>
-        <option value="all">everyone: all spellings</option>
-        <Group label="Classes, by what is taught" options={classes} />
-        <Group label="Groups, by what all can read" options={groups} />
-        <Group label="Children" options={children} />
-      </Choice>
-    </div>
-  );
-}
-
-function Group({ label, options }: { label: string; options: readonly ForOption[] }) {
-  if (options.length === 0) return null;
-  return (
-    <optgroup label={label}>
-      {options.map((option) => (
-        <option key={option.key} value={option.key}>
-          {option.name}
-        </option>
-      ))}
-    </optgroup>
   );
 }

@@ -49,6 +49,11 @@ export function useFor(key: string): { reader: For | undefined; error: Error | u
   };
 }
 
+/** Spellings that these readers are to practise now. A class has so many that some child needs that they say nothing. */
+export function focusOf(reader: For): ReadonlySet<Gpc> {
+  return new Set(reader.key.startsWith("class:") ? [] : reader.targets);
+}
+
 export interface ForOption {
   readonly key: string;
   readonly name: string;

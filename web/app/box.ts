@@ -1,0 +1,33 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { AnswerBody } from "#contract";
+
+/** What this device keeps in IndexedDB: marks until the server has them, and what an open check needs without a line. */
+export interface Box extends DBSchema {
+  marks: {
+    key: string;
+    value: {
+      readonly id: string;
+      /** Order of marking on this device. */
+      readonly sort: number;
+      readonly answer: AnswerBody;
+      /** Of which sitting; missing for marks of an older version. */
+      readonly sittingId?: string;
+      /** The server has it; kept until its sitting is forgotten, so that a reload without a line still knows it. */
+      readonly sent?: boolean;
+      readonly refused?: string;
+    };
+    indexes: { sort: number; sitting: string };
+  };
+  pages: { key: string; value: { readonly address: string; readonly content: unknown; readonly keptAt: number } };
+}
+
+export const box: Promise<IDBPDatabase<Box>> = openDB<Box>("keen-sapling", 2, {
+  upgrade: (db, from, _to, change) => {
+    const marks = from < 1 ? db.createObjectStore("marks", { keyPath: "id" }) : change.objectStore("marks");
+    if (from < 1) marks.createIndex("sort", "sort");
+    if (from < 2) {
+      marks.createIndex("sitting", "sittingId");
+      db.createObjectStore("pages", { keyPath: "address" });
+    }
+  },
+});

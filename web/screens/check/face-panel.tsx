@@ -1,0 +1,65 @@
+import { useState } from "react";
+import { openFace } from "#contract";
+import { call, wordsOfError } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
+import { Sheet } from "#web/parts/dialog.tsx";
+
+/** Where the child sees the items: this screen, a second window, or another device by a code. */
+export function FacePanel({
+  open,
+  sittingId,
+  code,
+  onClose,
+  onCode,
+}: {
+  open: boolean;
+  sittingId: string;
+  code: string | null;
+  onClose: () => void;
+  onCode: (code: string) => void;
+}) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const ask = async () => {
+    try {
+      setTrouble(null);
+      onCode((await call(openFace, { params: { id: sittingId } })).code);
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  return (
+    <Sheet open={open} onClose={onClose} title="What the child sees">
+      <div className="flex flex-col gap-4">
+        <div>
+          <Button onClick={() => window.open("/face", "keen-face", "popup,width=900,height=700")}>
+            Open a second window
+          </Button>
+          <p className="mt-1 text-sm text-soft">
+            On this machine, for a second screen. It also works without a line.
+          </p>
+        </div>
+        <div>
+          {code ? (
+            <p>
+              On the other device open <strong>{location.host}/look</strong> and type
+              <output className="mt-1 block text-4xl font-semibold tabular-nums tracking-[0.2em]">
+                {code.slice(0, 3)} {code.slice(3)}
+              </output>
+            </p>
+          ) : (
+            <Button onClick={ask}>Get a code for another device</Button>
+          )}
+          <p className="mt-1 text-sm text-soft">
+            The other device shows the item and nothing else. The code ends with this check. Until people and sign-in
+            come, the server answers on this machine only, so that the other device is another browser on it.
+          </p>
+          {trouble && (
+            <p role="alert" className="text-damson">
+              {trouble}
+            </p>
+          )}
+        </div>
+      </div>
+    </Sheet>
+  );
+}

@@ -1,0 +1,287 @@
+import { type FormEvent, useState } from "react";
+import { useNavigate } from "react-router";
+import { toast } from "sonner";
+import useSWR from "swr";
+import {
+  addressOf,
+  type ChildView,
+  getSitting,
+  type PresetView,
+  previewSitting,
+  removePreset,
+  type School,
+  type SectionBody,
+  savePreset,
+  startSitting,
+} from "#contract";
+import { kinds, type Section, sectionOf } from "#core/checks";
+import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { newId, newSeed } from "#web/app/device.ts";
+import { keep } from "#web/app/kept.ts";
+import { Button } from "#web/parts/button.tsx";
+import { Sheet } from "#web/parts/dialog.tsx";
+import { TextField } from "#web/parts/field.tsx";
+import { Panel } from "#web/parts/page.tsx";
+import { SectionEditor } from "./section-editor.tsx";
+
+interface PlanWanted {
+  readonly chosen: readonly ChildView[];
+  readonly school: School;
+  readonly presets: readonly PresetView[];
+}
+
+const bodyOf = (sections: readonly Section[]): SectionBody[] =>
+  sections.map((section) => ({
+    ...section,
+    picked: [...section.picked],
+    blocks: [...section.blocks],
+    tasks: [...section.tasks],
+  }));
+
+/** What is checked: a plan to begin from, its parts, how long it takes, and the start. */
+export function PlanEditor({ chosen, school, presets }: PlanWanted) {
+  const navigate = useNavigate();
+  const fitting = chosen.some((child) => child.lastChecked !== null) ? "Follow-up" : "First look";
+  const first = presets.find((one) => one.name === fitting) ?? presets[0];
+  const [presetId, setPresetId] = useState(first?.id ?? "");
+  const [own, setOwn] = useState<readonly Section[] | null>(null);
+  const [naming, setNaming] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const preset = presets.find((one) => one.id === presetId) ?? first;
+  const sections: readonly Section[] = own ?? preset?.sections ?? [sectionOf("say")];
+  const ids = chosen.map((child) => child.id);
+  const body = { childIds: ids, sections: bodyOf(sections) };
+  const preview = useSWR(["preview", JSON.stringify(body)], () => call(previewSitting, { body }), {
+    keepPreviousData: true,
+    revalidateOnFocus: false,
+  });
+  const sizes = preview.data?.children ?? [];
+  const inAll = sizes.length > 0 && sizes[0]?.parts.length === sections.length ? sizes : [];
+  const total = (pick: (part: { items: number; minutes: number }) => number) =>
+    inAll.reduce(
+      (sum, child) => sum + child.parts.reduce((all, part) => all + (part.items > 0 ? pick(part) : 0), 0),
+      0,
+    );
+  const items = total((part) => part.items);
+  const minutes = Math.max(1, Math.round(total((part) => part.minutes)));
+  const ownPace = inAll.some((child) => child.parts.some((part) => part.ownPace));
+
+  const classOf = school.classes.find((one) => one.id === chosen[0]?.classId);
+  const order = school.orders.find((one) => one.id === classOf?.orderId)?.content;
+  const pickable = {
+    spellings: order ? taughtUpTo(order, classOf?.stepId ?? null) : [],
+    words: order ? exceptionWordsUpTo(order, classOf?.stepId ?? null) : [],
+  };
+  const change = (at: number, section: Section) => setOwn(sections.map((one, i) => (i === at ? section : one)));
+  const move = (at: number, by: -1 | 1) => {
+    const next = [...sections];
+    const [moved] = next.splice(at, 1);
+    if (moved) next.splice(at + by, 0, moved);
+    setOwn(next);
+  };
+  const sizeOf = (at: number): string | undefined => {
+    const parts = inAll.flatMap((child) => child.parts[at] ?? []);
+    if (parts.length === 0) return undefined;
+    const counts = parts.map((part) => part.items);
+    const [least, most] = [Math.min(...counts), Math.max(...counts)];
+    const time = Math.max(...parts.map((part) => (part.items > 0 ? part.minutes : 0)));
+    if (most === 0) return "nothing to ask";
+    return `${least === most ? most : `${least}–${most}`} items · ${time < 1 ? "½" : Math.round(time)} min`;
+  };
+
+  const begin = async () => {
+    const id = newId();
+    setBusy(true);
+    setTrouble(null);
+    try {
+      const name = own
+        ? sections.length === 1
+          ? kinds[sections[0]?.kind ?? "say"].name
+          : "Check"
+        : (preset?.name ?? "Check");
+      const sitting = await call(startSitting, {
+        body: {
+          id,
+          name,
+          sections: bodyOf(sections),
+          children: ids.map((childId) => ({ childId, seed: newSeed(), checkIds: sections.map(() => newId()) })),
+          startedAt: new Date().toISOString(),
+        },
+      });
+      await keep(addressOf(getSitting, { id }), sitting);
+      void refreshAll();
+      navigate(`/check/${id}`);
+    } catch (problem) {
+      setTrouble(wordsOfError(problem));
+      setBusy(false);
+    }
+  };
+  const remove = async () => {
+    if (!preset || preset.shipped) return;
+    try {
+      await call(removePreset, { params: { id: preset.id } });
+      setPresetId("");
+      setOwn(null);
+      await refreshAll();
+    } catch (problem) {
+      toast.error(wordsOfError(problem));
+    }
+  };
+  const note = chosen.length === 1 ? chosen[0]?.note : "";
+  return (
+    <Panel
+      title={
+        chosen.length <= 3
+          ? chosen.map((child) => child.name).join(", ")
+          : `${chosen[0]?.name} and ${chosen.length - 1} others`
+      }
+    >
+      {note && <p className="mb-3 rounded-md bg-leaf-pale px-3 py-2">{note}</p>}
+      <fieldset>
+        <legend className="mb-1 font-semibold">Begin from a plan</legend>
+        <div className="flex flex-wrap gap-1.5">
+          {presets.map((one) => (
+            <button
+              key={one.id}
+              type="button"
+              aria-pressed={preset?.id === one.id}
+              title={one.purpose}
+              onClick={() => {
+                setPresetId(one.id);
+                setOwn(null);
+              }}
+              className={`min-h-9 rounded-full border px-3.5 ${preset?.id === one.id ? "border-leaf bg-leaf-pale font-semibold" : "border-line bg-sheet"}`}
+            >
+              {one.name}
+            </button>
+          ))}
+        </div>
+        <p className="mt-1 text-sm text-soft">{own ? `Changed from “${preset?.name ?? ""}”.` : preset?.purpose}</p>
+      </fieldset>
+      <ol className="mt-3 flex flex-col gap-1.5" aria-label="Parts">
+        {sections.map((section, at) => (
+          <SectionEditor
+            // biome-ignore lint/suspicious/noArrayIndexKey: two parts may be alike
+            key={`${presetId} ${at}`}
+            section={section}
+            number={at + 1}
+            of={sections.length}
+            size={sizeOf(at)}
+            pickable={pickable}
+            onChange={(next) => change(at, next)}
+            onMove={(by) => move(at, by)}
+            onRemove={() => setOwn(sections.filter((_, i) => i !== at))}
+          />
+        ))}
+      </ol>
+      <div className="mt-2 flex flex-wrap gap-1.5">
+        <Button onClick={() => setOwn([...sections, sectionOf("say")])} disabled={sections.length >= 8}>
+          Add a part
+        </Button>
+        <Button onClick={() => setNaming(true)}>Keep as a plan</Button>
+        {preset && !preset.shipped && (
+          <Button shape="quiet" onClick={remove}>
+            Remove “{preset.name}”
+          </Button>
+        )}
+      </div>
+      {trouble && (
+        <p role="alert" className="mt-3 text-damson">
+          {trouble}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap items-center gap-4">
+        <Button
+          shape="main"
+          className="min-h-11 px-5"
+          disabled={busy || (inAll.length > 0 && items === 0)}
+          onClick={begin}
+        >
+          Begin the check
+        </Button>
+        {inAll.length > 0 && (
+          <p className="text-soft" data-testid="size">
+            {items === 0
+              ? "Nothing to ask: nothing of this has been taught, or all of it is secure."
+              : `${items} items, about ${minutes} ${minutes === 1 ? "minute" : "minutes"}${chosen.length > 1 ? " for all" : ""}${ownPace ? " at their own pace" : ""}`}
+          </p>
+        )}
+      </div>
+      <NamePlan
+        open={naming}
+        preset={preset}
+        onClose={() => setNaming(false)}
+        onSave={async (name, purpose, over) => {
+          const id = over && preset && !preset.shipped ? preset.id : newId();
+          await call(savePreset, { params: { id }, body: { name, purpose, sections: bodyOf(sections) } });
+          await refreshAll();
+          setPresetId(id);
+          setOwn(null);
+          setNaming(false);
+        }}
+      />
+    </Panel>
+  );
+}
+
+/** Keeps the parts under a name, for everyone in the school. */
+function NamePlan({
+  open,
+  preset,
+  onClose,
+  onSave,
+}: {
+  open: boolean;
+  preset: PresetView | undefined;
+  onClose: () => void;
+  onSave: (name: string, purpose: string, over: boolean) => Promise<void>;
+}) {
+  const mine = preset && !preset.shipped ? preset : undefined;
+  const [name, setName] = useState("");
+  const [purpose, setPurpose] = useState("");
+  const [problem, setProblem] = useState<string | undefined>();
+  const save = (over: boolean) => async (event: FormEvent) => {
+    event.preventDefault();
+    const [called, what] =
+      over && mine ? [name.trim() || mine.name, purpose.trim() || mine.purpose] : [name.trim(), purpose.trim()];
+    if (!called) return setProblem("Give it a name.");
+    try {
+      await onSave(called, what, over);
+      setName("");
+      setPurpose("");
+      setProblem(undefined);
+    } catch (error) {
+      setProblem(wordsOfError(error));
+    }
+  };
+  return (
+    <Sheet open={open} onClose={onClose} title="Keep as a plan">
+      <form onSubmit={save(false)} className="flex flex-col gap-3">
+        <TextField
+          label="Name"
+          value={name}
+          problem={problem}
+          maxLength={60}
+          placeholder={mine?.name ?? "Monday look"}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <TextField
+          label="What it is for"
+          value={purpose}
+          maxLength={200}
+          placeholder={mine?.purpose ?? ""}
+          onChange={(event) => setPurpose(event.target.value)}
+        />
+        <p className="text-sm text-soft">Everyone in the school can begin from it.</p>
+        <div className="flex gap-2">
+          <Button type="submit" shape="main">
+            Keep as a new plan
+          </Button>
+          {mine && <Button onClick={save(true)}>Write over “{mine.name}”</Button>}
+        </div>
+      </form>
+    </Sheet>
+  );
+}

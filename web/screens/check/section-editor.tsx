@@ -1,0 +1,319 @@
+import { ChevronDown, ChevronUp, X } from "lucide-react";
+import { useState } from "react";
+import {
+  blockIds,
+  blocks,
+  type KindId,
+  kindIds,
+  kinds,
+  type Scope,
+  type Section,
+  sectionOf,
+  strategyNames,
+  taskNames,
+  tasks,
+} from "#core/checks";
+import { Button } from "#web/parts/button.tsx";
+import { Choice, TextField } from "#web/parts/field.tsx";
+import { Spelling } from "#web/parts/marks.tsx";
+import { caseNames, optionsOf, scopeNames, sectionInWords, strategyNamesShown } from "./section-words.ts";
+
+interface SectionWanted {
+  readonly section: Section;
+  readonly number: number;
+  readonly of: number;
+  /** How many items and minutes it has, or undefined while that is counted. */
+  readonly size: string | undefined;
+  /** What can be picked by hand. */
+  readonly pickable: { readonly spellings: readonly string[]; readonly words: readonly string[] };
+  readonly onChange: (section: Section) => void;
+  readonly onMove: (by: -1 | 1) => void;
+  readonly onRemove: () => void;
+}
+
+const letters = [..."abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ"];
+
+/** One part of a plan: a line that says what it holds, and its choices on demand. */
+export function SectionEditor({ section, number, of, size, pickable, onChange, onMove, onRemove }: SectionWanted) {
+  const [open, setOpen] = useState(false);
+  const kind = kinds[section.kind];
+  const small = "rounded p-1.5 hover:bg-leaf-pale disabled:opacity-30";
+  return (
+    <li className="rounded-lg border border-line bg-paper/60">
+      <div className="flex items-start gap-2 px-3 py-2">
+        <span className="mt-0.5 w-5 flex-none text-right text-soft">{number}</span>
+        <div className="min-w-0 flex-1">
+          <p className="font-semibold">{kind.name}</p>
+          <p className="text-sm text-soft">{sectionInWords(section)}</p>
+        </div>
+        <p className="whitespace-nowrap pt-0.5 text-right text-sm tabular-nums">{size ?? "…"}</p>
+        <div className="flex flex-none items-center">
+          <Button className="mr-1" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? "Close" : "Change"}
+            <span className="sr-only"> part {number}</span>
+          </Button>
+          <button
+            type="button"
+            className={small}
+            disabled={number === 1}
+            onClick={() => onMove(-1)}
+            aria-label={`Move part ${number} up`}
+          >
+            <ChevronUp size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className={small}
+            disabled={number === of}
+            onClick={() => onMove(1)}
+            aria-label={`Move part ${number} down`}
+          >
+            <ChevronDown size={16} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className={small}
+            disabled={of === 1}
+            onClick={onRemove}
+            aria-label={`Remove part ${number}`}
+          >
+            <X size={16} aria-hidden />
+          </button>
+        </div>
+      </div>
+      {open && <Choices section={section} pickable={pickable} onChange={onChange} />}
+    </li>
+  );
+}
+
+function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" | "pickable" | "onChange">) {
+  const can = optionsOf(section);
+  const set = (change: Partial<Section>) => onChange({ ...section, ...change });
+  const number = (value: string, least: number, most: number) =>
+    Math.min(most, Math.max(least, Math.round(Number(value)) || least));
+  const scopes: Scope[] = can.picks ? ["due", "all", "recent", "picked"] : ["due", "all", "recent"];
+  return (
+    <div className="grid grid-cols-2 gap-3 border-t border-line px-3 py-3 md:grid-cols-3">
+      <Choice
+        label="Kind"
+        value={section.kind}
+        onChange={(event) => onChange(sectionOf(event.target.value as KindId))}
+      >
+        {kindIds.map((id) => (
+          <option key={id} value={id}>
+            {kinds[id].name}
+          </option>
+        ))}
+      </Choice>
+      {can.scope && (
+        <Choice label="What" value={section.scope} onChange={(event) => set({ scope: event.target.value as Scope })}>
+          {scopes.map((scope) => (
+            <option key={scope} value={scope}>
+              {scopeNames[scope]}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {section.scope === "recent" && can.scope && (
+        <TextField
+          label="Steps back"
+          type="number"
+          min={1}
+          max={40}
+          value={section.recentSteps}
+          onChange={(event) => set({ recentSteps: number(event.target.value, 1, 40) })}
+        />
+      )}
+      {can.most && (
+        <TextField
+          label={
+            can.blocks && section.kind === "words"
+              ? "At most in each shape"
+              : can.tasks
+                ? "At most in each task"
+                : "At most"
+          }
+          type="number"
+          min={1}
+          max={60}
+          value={section.most}
+          onChange={(event) => set({ most: number(event.target.value, 1, 60) })}
+        />
+      )}
+      {can.choices && (
+        <TextField
+          label="Among how many (4 to 9)"
+          type="number"
+          min={4}
+          max={9}
+          value={section.choices}
+          onChange={(event) => set({ choices: number(event.target.value, 4, 9) })}
+        />
+      )}
+      {can.cases && (
+        <Choice
+          label="Which letters"
+          value={section.cases}
+          onChange={(event) => set({ cases: event.target.value as Section["cases"] })}
+        >
+          {Object.entries(caseNames).map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {can.strategy && (
+        <Choice
+          label="In which order"
+          value={section.strategy}
+          onChange={(event) => set({ strategy: event.target.value as Section["strategy"] })}
+        >
+          {strategyNames.map((name) => (
+            <option key={name} value={name}>
+              {strategyNamesShown[name]}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {can.form && (
+        <Choice
+          label="How long"
+          value={section.form}
+          onChange={(event) => set({ form: event.target.value as Section["form"] })}
+        >
+          <option value="deck">until all are asked</option>
+          <option value="minute">one minute</option>
+        </Choice>
+      )}
+      {can.stop && (
+        <TextField
+          label="Suggest a stop after misses in a row"
+          hint="0 never"
+          type="number"
+          min={0}
+          max={20}
+          value={section.stopAfter}
+          onChange={(event) => set({ stopAfter: number(event.target.value, 0, 20) })}
+        />
+      )}
+      {can.blocks && (
+        <Toggles
+          title="Shapes"
+          all={blockIds.map((id) => ({ id, name: blocks[id].name, hint: blocks[id].example }))}
+          on={section.blocks}
+          onSet={(on) => set({ blocks: on })}
+        />
+      )}
+      {can.tasks && (
+        <Toggles
+          title="Tasks"
+          all={tasks.map((id) => ({ id, name: taskNames[id], hint: "" }))}
+          on={section.tasks}
+          onSet={(on) => set({ tasks: on })}
+        />
+      )}
+      {can.madeUp && (
+        <label className="col-span-full flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={section.madeUp}
+            onChange={(event) => set({ madeUp: event.target.checked })}
+            className="accent-leaf"
+          />
+          Made-up words among them, where the school uses them
+        </label>
+      )}
+      {can.sentence && (
+        <label className="col-span-full flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={section.sentence}
+            onChange={(event) => set({ sentence: event.target.checked })}
+            className="accent-leaf"
+          />
+          A sentence at the end
+        </label>
+      )}
+      {section.scope === "picked" && can.picks && (
+        <Picker
+          what={can.picks}
+          all={can.picks === "spellings" ? pickable.spellings : can.picks === "words" ? pickable.words : letters}
+          picked={section.picked}
+          onPick={(picked) => set({ picked })}
+        />
+      )}
+    </div>
+  );
+}
+
+function Toggles<T extends string>({
+  title,
+  all,
+  on,
+  onSet,
+}: {
+  title: string;
+  all: readonly { readonly id: T; readonly name: string; readonly hint: string }[];
+  on: readonly T[];
+  onSet: (on: readonly T[]) => void;
+}) {
+  const toggle = (id: T) => {
+    const next = all.map((one) => one.id).filter((one) => (one === id ? !on.includes(one) : on.includes(one)));
+    if (next.length > 0) onSet(next);
+  };
+  return (
+    <fieldset className="col-span-full">
+      <legend className="mb-1 text-sm font-semibold">{title}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {all.map(({ id, name, hint }) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={on.includes(id)}
+            onClick={() => toggle(id)}
+            className={`min-h-9 rounded-full border px-3 text-sm ${on.includes(id) ? "border-leaf bg-leaf-pale" : "border-line bg-sheet"}`}
+          >
+            {name}
+            {hint && <span className="text-soft"> {hint}</span>}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+function Picker({
+  what,
+  all,
+  picked,
+  onPick,
+}: {
+  what: "spellings" | "words" | "letters";
+  all: readonly string[];
+  picked: readonly string[];
+  onPick: (picked: readonly string[]) => void;
+}) {
+  return (
+    <fieldset className="col-span-full">
+      <legend className="mb-1 text-sm font-semibold">Picked by hand ({picked.length})</legend>
+      {all.length === 0 && <p className="text-soft">Choose a child whose class has been taught something.</p>}
+      <div className="flex flex-wrap gap-1.5">
+        {all.map((item) => {
+          const on = picked.includes(item);
+          return (
+            <button
+              key={item}
+              type="button"
+              aria-pressed={on}
+              onClick={() => onPick(on ? picked.filter((other) => other !== item) : [...picked, item])}
+              className={`min-w-8 rounded border p-0.5 ${on ? "border-leaf bg-leaf-pale" : "border-transparent"}`}
+            >
+              {what === "spellings" ? <Spelling gpc={item} /> : <span className="font-child px-1">{item}</span>}
+            </button>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}

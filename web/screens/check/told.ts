@@ -1,0 +1,11 @@
+import type { CheckView } from "#contract";
+import type { CheckResult, NoteEntry, StopReason } from "#core/checks";
+
+/** One check with what it says. */
+export interface CheckTold {
+  readonly check: CheckView;
+  readonly result: CheckResult;
+  readonly notes: readonly NoteEntry[];
+  /** Why it ended; undefined while it is open, or when it ended before that was noted. */
+  readonly why: StopReason | undefined;
+}

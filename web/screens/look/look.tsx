@@ -1,0 +1,86 @@
+import { type FormEvent, useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
+import { type FaceBody, faceEvent, getFace, livePaths, tapFace } from "#contract";
+import { call, wordsOfError } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
+import { TextField } from "#web/parts/field.tsx";
+import { usePlaceTitle } from "#web/parts/page.tsx";
+import { FacePage } from "#web/screens/check/face.tsx";
+
+/** The child's face on another device: six figures, then one item after another until the check ends. */
+export function Screen() {
+  usePlaceTitle("Card");
+  const [search, setSearch] = useSearchParams();
+  const code = search.get("code");
+  const [ended, setEnded] = useState(false);
+  const end = () => {
+    setEnded(true);
+    setSearch({}, { replace: true });
+  };
+  if (code) return <Face code={code} onEnd={end} />;
+  return <Ask ended={ended} onCode={(typed) => setSearch({ code: typed }, { replace: true })} />;
+}
+
+function Ask({ ended, onCode }: { ended: boolean; onCode: (code: string) => void }) {
+  const [typed, setTyped] = useState("");
+  const [trouble, setTrouble] = useState<string | undefined>();
+  const look = async (event: FormEvent) => {
+    event.preventDefault();
+    const code = typed.replace(/\D/g, "");
+    if (code.length !== 6) return setTrouble("A code has six figures.");
+    try {
+      await call(getFace, { params: { code } });
+      onCode(code);
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  return (
+    <main className="flex h-screen items-center justify-center bg-sheet p-4">
+      <form onSubmit={look} className="flex w-72 flex-col gap-3 text-center">
+        <h1>{ended ? "That was all." : "Show the cards here"}</h1>
+        <TextField
+          label="Code"
+          hint="Six figures from the adult's screen."
+          inputMode="numeric"
+          autoComplete="off"
+          autoFocus={!ended}
+          maxLength={7}
+          value={typed}
+          problem={trouble}
+          className="text-center text-2xl tracking-[0.3em]"
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setTrouble(undefined);
+          }}
+        />
+        <Button type="submit" shape="main" className="min-h-11">
+          Show
+        </Button>
+      </form>
+    </main>
+  );
+}
+
+/** Follows the desk over the line; without a line the last item stays, and the browser asks again by itself. */
+function Face({ code, onEnd }: { code: string; onEnd: () => void }) {
+  const [face, setFace] = useState<FaceBody>({ show: "nothing" });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: one stream a code
+  useEffect(() => {
+    const stream = new EventSource(livePaths.face(code));
+    stream.onmessage = ({ data }: MessageEvent<string>) => {
+      const event = faceEvent.safeParse(JSON.parse(data));
+      if (!event.success) return;
+      if (event.data.kind === "face") setFace(event.data.face);
+      else onEnd();
+    };
+    // Closed for good means that the code has ended, not that the line is down.
+    stream.onerror = () => stream.readyState === EventSource.CLOSED && onEnd();
+    return () => stream.close();
+  }, [code]);
+  const tap = (choice: string) => {
+    if (face.show === "choices")
+      void call(tapFace, { params: { code }, body: { item: face.item, choice } }).catch(() => {});
+  };
+  return <FacePage face={face} onTap={tap} />;
+}

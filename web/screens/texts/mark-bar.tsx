@@ -1,0 +1,76 @@
+import type { MarkKind, ReadingMark } from "#core/reading";
+import { useKeys } from "#web/app/keys.tsx";
+import { readingMarks } from "./marking.ts";
+
+interface BarWanted {
+  /** The word that was tapped last. */
+  readonly word: string | undefined;
+  readonly marks: readonly ReadingMark[];
+  readonly onPress: (kind: MarkKind) => void;
+  readonly onSkip: () => void;
+  readonly onHeard: (kind: "misread" | "putIn", heard: string | null) => void;
+}
+
+/** The marks for the word that was tapped last, always in the same place; what was said can be typed now or later. */
+export function MarkBar({ word, marks, onPress, onSkip, onHeard }: BarWanted) {
+  const has = (kind: MarkKind) => marks.some((mark) => mark.kind === kind);
+  const heardKind = has("putIn") && !has("misread") ? "putIn" : "misread";
+  const heard = marks.find((mark) => mark.kind === heardKind);
+  useKeys([
+    ...readingMarks.map(({ key, name, kind }) => ({ key, does: name, run: () => onPress(kind) })),
+    { key: "k", does: "The whole line was skipped", run: onSkip },
+  ]);
+  return (
+    <fieldset className="sticky bottom-0 mt-2 rounded-lg border border-line bg-sheet px-3 py-2 shadow-sm">
+      <legend className="sr-only">Marks</legend>
+      <div className="mb-1.5 flex min-h-10 flex-wrap items-center gap-3">
+        {word === undefined ? (
+          <span className="text-soft">Tap a word that goes wrong; then, if it was something else, a mark below.</span>
+        ) : (
+          <>
+            <span className="font-child text-xl">{word}</span>
+            {heard && (
+              <input
+                aria-label="What was said"
+                placeholder="what was said, now or later"
+                value={heard.heard ?? ""}
+                maxLength={60}
+                autoCapitalize="off"
+                autoComplete="off"
+                spellCheck={false}
+                onChange={(event) => onHeard(heardKind, event.target.value.trimStart() || null)}
+                className="min-h-9 rounded-md border border-line bg-paper px-2.5"
+              />
+            )}
+          </>
+        )}
+      </div>
+      <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-6 lg:grid-cols-11">
+        {readingMarks.map(({ kind, name, key, sign }) => (
+          <button
+            key={kind}
+            type="button"
+            disabled={word === undefined}
+            aria-pressed={has(kind)}
+            onClick={() => onPress(kind)}
+            className={`flex min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50 ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
+          >
+            <span>
+              {name} <span aria-hidden>{sign}</span>
+            </span>
+            <kbd className="text-xs text-soft">{key.toUpperCase()}</kbd>
+          </button>
+        ))}
+        <button
+          type="button"
+          disabled={word === undefined}
+          onClick={onSkip}
+          className="flex min-h-14 flex-col items-center justify-center rounded-lg border border-line px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50"
+        >
+          Line skipped
+          <kbd className="text-xs text-soft">K</kbd>
+        </button>
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,55 @@
+import type { MarkKind } from "#core/reading";
+
+/** The marks of a reading: what they are called, which key gives them, and how they stand at a word. */
+export const readingMarks: readonly {
+  readonly kind: MarkKind;
+  readonly name: string;
+  readonly key: string;
+  readonly sign: string;
+}[] = [
+  { kind: "misread", name: "Misread", key: "m", sign: "×" },
+  { kind: "putRight", name: "Put right", key: "r", sign: "✓" },
+  { kind: "told", name: "Told", key: "t", sign: "T" },
+  { kind: "leftOut", name: "Left out", key: "l", sign: "–" },
+  { kind: "putIn", name: "Put in after", key: "i", sign: "+" },
+  { kind: "sounded", name: "Sounded out", key: "s", sign: "·" },
+  { kind: "again", name: "Said again", key: "a", sign: "↺" },
+  { kind: "waited", name: "Long stop", key: "w", sign: "…" },
+  { kind: "endMark", name: "End mark read over", key: "e", sign: "⁄" },
+  { kind: "ownWay", name: "In their own way", key: "o", sign: "○" },
+];
+
+const signs = new Map<MarkKind, string>([
+  ...readingMarks.map(({ kind, sign }): [MarkKind, string] => [kind, sign]),
+  ["skipped", "–"],
+]);
+
+/** The signs of a word's marks, to stand above it. */
+export function signsOf(kinds: readonly MarkKind[]): string {
+  return kinds.map((kind) => signs.get(kind) ?? "").join("");
+}
+
+/** What voice is heard in, and what each step from 1 to 4 sounds like. */
+export const voiceSteps = {
+  phrases: [
+    "word by word",
+    "two or three words at a time",
+    "phrases, with some breaks",
+    "whole phrases, as one speaks",
+  ],
+  stops: [
+    "runs over every mark",
+    "stops at some marks",
+    "stops at most marks",
+    "stops and lifts the voice as the marks say",
+  ],
+  pace: ["with long halts", "slow and uneven", "mostly even", "even, as one tells a story"],
+  expression: ["one tone", "a little up and down", "fits the story in places", "sounds like the people in it"],
+} as const;
+export type VoiceKey = keyof typeof voiceSteps;
+export const voiceNames: Record<VoiceKey, string> = {
+  phrases: "Phrases",
+  stops: "Stops and pauses",
+  pace: "Pace",
+  expression: "Expression",
+};

@@ -1,0 +1,47 @@
+import { memo } from "react";
+
+interface WordWanted {
+  readonly at: number;
+  readonly text: string;
+  readonly after: string;
+  readonly signs: string;
+  readonly wrong: boolean;
+  readonly current: boolean;
+  readonly behind: boolean;
+  readonly onTap: (at: number) => void;
+}
+
+/** One word as a target; a long text stays smooth, since only the words that changed are drawn again. */
+export const Word = memo(function Word({ at, text, after, signs, wrong, current, behind, onTap }: WordWanted) {
+  const gap = after.includes("\n\n");
+  return (
+    <>
+      <button
+        type="button"
+        data-word={at}
+        onClick={() => onTap(at)}
+        onPointerUp={({ currentTarget }) => setTimeout(() => currentTarget.blur())}
+        className={`relative rounded px-0.5 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""}`}
+      >
+        {text}
+        {signs && (
+          <span
+            className="absolute -top-[0.85em] left-0 whitespace-nowrap font-sans text-[0.55em] leading-none"
+            aria-hidden
+          >
+            {signs}
+          </span>
+        )}
+        {signs && <span className="sr-only">, marked</span>}
+      </button>
+      {gap ? (
+        <>
+          {after.replace(/\n+/g, " ")}
+          <br />
+        </>
+      ) : (
+        after
+      )}
+    </>
+  );
+});
