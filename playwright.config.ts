@@ -15,6 +15,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
+    // The application kept on the device is tested on its own; else each test would fetch all of it.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium",
       args: [

@@ -6,6 +6,11 @@ async function addresses(school: School): Promise<Record<string, string>> {
   const [group] = await school.get<{ id: string }[]>("/api/groups");
   const child = await childNamed(school, "Gwen A.");
   const kiln = await classNamed(school, "Kiln");
+  const inGroup = await childNamed(school, "Hari S.");
+  const { checks } = await school.get<{ checks: { kind: string; sittingId: string }[] }>(
+    `/api/children/${inGroup.id}`,
+  );
+  const paper = checks.find((check) => check.kind === "paper");
   return {
     Today: "/",
     Class: `/class/${kiln.id}`,
@@ -19,7 +24,12 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Sessions: "/sessions",
     Session: `/sessions/${first?.id}`,
     "Teaching orders": "/orders",
+    Settings: "/settings",
+    Sheets: `/check/${paper?.sittingId}/sheets`,
+    Result: `/check/${paper?.sittingId}/result`,
     Words: "/words",
+    Texts: "/texts",
+    Text: "/texts/the-slow-boat",
     Help: "/help",
     "Not found": "/nowhere",
   };
@@ -56,12 +66,12 @@ test("on an upright tablet nothing runs off the side, and the marks of a check a
     await settled(page);
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(820);
   }
-  const { openChecks } = await school.get<{ openChecks: { id: string }[] }>("/api/today");
-  await page.goto(`${school.base}/check/${openChecks[0]?.id}`);
+  const { openSittings } = await school.get<{ openSittings: { id: string }[] }>("/api/today");
+  await page.goto(`${school.base}/check/${openSittings[0]?.id}`);
   await expect(page.getByRole("button", { name: /^Right at once/ })).toBeInViewport();
   await expect(page.getByRole("button", { name: /^No answer/ })).toBeInViewport();
   await page.getByRole("button", { name: /^Right, slow/ }).click();
-  await expect(page.getByText("card 8 of 14")).toBeVisible();
+  await expect(page.getByText("8 of 14")).toBeVisible();
 });
 
 test("keys, the sheet of keys, the palette, back and forward", async ({ page, school }) => {
@@ -108,7 +118,7 @@ test("the first load of Today sends at most 250 kB of compressed JavaScript", as
 
 test("Today leads on: an open check is gone on with from where it stopped", async ({ page, school }) => {
   await page.goto(school.base);
-  const row = page.getByRole("listitem").filter({ hasText: "Check of Cleo W. stopped" });
+  const row = page.getByRole("listitem").filter({ hasText: "Follow-up with Cleo W. and Mabel C." });
   await row.getByRole("link", { name: "Go on" }).click();
-  await expect(page.getByText(/card \d+ of 14/)).toBeVisible();
+  await expect(page.getByText(/^\d+ of 14$/)).toBeVisible();
 });

@@ -108,11 +108,11 @@ test("a child is edited, archived, brought back, exported and erased, and leaves
     page.getByRole("button", { name: "Export JSON" }).click(),
   ]);
   const kept = JSON.parse(await textOf(file)) as { format: string; answers: unknown[] };
-  expect(kept.format).toBe("keen-sapling child 1");
+  expect(kept.format).toBe("keen-sapling child 2");
   expect(kept.answers.length).toBeGreaterThan(50);
 
   await page.getByRole("button", { name: "Erase" }).click();
-  await expect(page.getByText(`${kept.answers.length} answers and`)).toBeVisible();
+  await expect(page.getByText(`${kept.answers.length} answers,`, { exact: false })).toBeVisible();
   await expect(page.getByRole("dialog").getByRole("button", { name: "Erase" })).toBeDisabled();
   await page.getByLabel(/Yes, erase everything/).check();
   await page.getByRole("dialog").getByRole("button", { name: "Erase" }).click();
