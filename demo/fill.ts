@@ -19,6 +19,9 @@ export async function fillDemo(base: string): Promise<number> {
   };
   console.log("Filling in the demo school, about half a minute …");
   const requests = new MarlpitLock(school.today, order, stock).build();
+  // Building takes longer than the server holds an idle line; without a turn for what arrived meanwhile,
+  // the next request would go out on a line that is closed.
+  await new Promise((turn) => setTimeout(turn, 0));
   for (const { endpoint, asking } of requests) {
     const response = await fetch(base + addressOf(endpoint, asking.params, asking.query), {
       method: endpoint.method,

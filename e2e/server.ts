@@ -1,4 +1,4 @@
-import { type ChildProcess, spawn } from "node:child_process";
+import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
@@ -38,12 +38,16 @@ export async function startServer(folder: string, port: number): Promise<Running
     child.on("message", (message) => message === "ready" && done());
     child.on("exit", (code) => failed(new Error(`The server ended with ${code} before it listened: ${said}`)));
   });
-  return { base: `http://127.0.0.1:${port}`, stop: () => end(child, "SIGTERM"), kill: () => end(child, "SIGKILL") };
-}
-
-async function end(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
-  if (child.exitCode !== null || child.signalCode !== null) return;
-  const gone = once(child, "exit");
-  child.kill(signal);
-  await gone;
+  let asked = false;
+  child.on("exit", (code, signal) => {
+    if (!asked) console.error(`The server ended by itself with ${code ?? signal}: ${said}`);
+  });
+  const end = async (signal: NodeJS.Signals) => {
+    asked = true;
+    if (child.exitCode !== null || child.signalCode !== null) return;
+    const gone = once(child, "exit");
+    child.kill(signal);
+    await gone;
+  };
+  return { base: `http://127.0.0.1:${port}`, stop: () => end("SIGTERM"), kill: () => end("SIGKILL") };
 }

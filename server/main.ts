@@ -34,6 +34,10 @@ async function main(): Promise<void> {
       console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
   });
 
+  // A browser keeps a line for about a minute; one that is closed under it costs a failed request.
+  server.keepAliveTimeout = 75_000;
+  server.headersTimeout = 80_000;
+
   let closing = false;
   const stop = () => {
     if (closing) return;
