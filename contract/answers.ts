@@ -16,8 +16,10 @@ const given = mark.extend({
   item,
   ms: z.number().int().min(0).max(3_600_000).nullable(),
   checkId: id.nullable(),
+  /** The reading of a text in which the word stood; only the server writes such an answer. */
+  readingId: id.optional(),
   pass: z.number().int().min(1).max(200),
-  tags: z.array(z.enum(["noName", "noKeyword", "noSpelling", "reversed", "doubled"])).max(5),
+  tags: z.array(z.enum(["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"])).max(6),
 });
 const heard = {
   /** What was said, written or chosen; null when no one noted it. */

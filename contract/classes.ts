@@ -2,6 +2,7 @@ import { z } from "zod";
 import { checkSettings } from "./checks.ts";
 import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { readingSettings } from "./readings.ts";
 
 export const step = z.object({
   id: line(40),
@@ -48,6 +49,7 @@ export const getSchool = {
     /** Id of the accent whose sounds count as right. */
     accent: z.string(),
     checks: checkSettings,
+    reading: readingSettings,
     today: day,
     classes: z.array(classView),
     orders: z.array(orderView),

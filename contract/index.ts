@@ -5,6 +5,7 @@ export * from "./children.ts";
 export * from "./classes.ts";
 export * from "./common.ts";
 export * from "./endpoint.ts";
+export * from "./faces.ts";
 export * from "./groups.ts";
 export * from "./readings.ts";
 export * from "./texts.ts";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, id, instant, line, note } from "./common.ts";
+import { byId, day, done, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const mark = z.object({
@@ -18,6 +18,8 @@ const mark = z.object({
     "endMark",
   ]),
   heard: line(60).nullable(),
+  /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
+  ms: z.number().int().min(0).max(3_600_000).optional(),
 });
 
 const step = z.number().int().min(1).max(4).nullable();
@@ -25,6 +27,8 @@ const step = z.number().int().min(1).max(4).nullable();
 /** One reading of a text by one child, whole: the text as it was read, and everything that was marked. */
 const readingBody = z.object({
   childId: id,
+  /** Alone, or together with a group: then marks are the group's, and there is no time. */
+  how: z.enum(["alone", "together"]),
   textId: line(80),
   title: line(120),
   /** The version that was read, kept with the reading. */
@@ -32,6 +36,12 @@ const readingBody = z.object({
   marks: z.array(mark).max(3000),
   stoppedAt: z.number().int().min(0).max(5000).nullable(),
   ms: z.number().int().min(0).max(3_600_000).nullable(),
+  /** When lines were turned, for a text that was shown line by line: the word a line begins with, and when. */
+  turns: z
+    .array(z.object({ at: z.number().int().min(0).max(5000), ms: z.number().int().min(0).max(3_600_000) }))
+    .max(1000),
+  /** Share of the words, 0 to 1, that this child could read when the text was begun; null where no one knew. */
+  fit: z.number().min(0).max(1).nullable(),
   /** Four things from 1 to 4; null where no one gave one. */
   voice: z.object({ phrases: step, stops: step, pace: step, expression: step }),
   understanding: z
@@ -62,4 +72,49 @@ export const listReadings = {
   path: "/api/children/:id/readings",
   params: byId,
   answer: z.array(readingView),
+} as const satisfies Endpoint;
+
+/** The readings of a class or a group, without their texts and marks: the figures of each, the newest first. */
+export const readingFigures = {
+  method: "GET",
+  path: "/api/readings",
+  query: z.object({ classId: id, groupId: id }).partial(),
+  answer: z.array(
+    z.object({
+      id,
+      childId: id,
+      name: z.string(),
+      title: z.string(),
+      day,
+      how: z.enum(["alone", "together"]),
+      correctPerMinute: z.number().nullable(),
+      accuracy: z.number().nullable(),
+      fit: z.number().nullable(),
+    }),
+  ),
+} as const satisfies Endpoint;
+export type ReadingFigures = z.infer<typeof readingFigures.answer>[number];
+
+const aim = z.number().int().min(0).max(400);
+/** What the school measures readings against. */
+export const readingSettings = z
+  .object({
+    teaching: z.number().int().min(50).max(100),
+    easy: z.number().int().min(50).max(100),
+    wait: z.number().int().min(0).max(20),
+    yearBegins: z.number().int().min(1).max(12),
+    aims: z.array(z.object({ yearGroup: line(30), start: aim, middle: aim, end: aim })).max(20),
+  })
+  .refine(({ teaching, easy }) => teaching <= easy, "Easy begins where right for teaching ends, or above.")
+  .refine(
+    ({ aims }) => new Set(aims.map((one) => one.yearGroup.toLowerCase())).size === aims.length,
+    "Each year group has one line of aims.",
+  );
+export type ReadingSettingsBody = z.infer<typeof readingSettings>;
+
+export const setReadingSettings = {
+  method: "PUT",
+  path: "/api/school/reading",
+  body: readingSettings,
+  answer: done,
 } as const satisfies Endpoint;

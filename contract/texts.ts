@@ -1,29 +1,117 @@
 import { z } from "zod";
+import { byId, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const question = z.object({
   kind: z.enum(["who", "what", "where", "when", "why", "how"]),
   depth: z.enum(["found", "between"]),
-  ask: z.string(),
-  answers: z.array(z.string()),
-  where: z.string(),
+  ask: line(200),
+  answers: z.array(line(200)).max(8),
+  /** Where in the text the answer stands, word for word; may be empty. */
+  where: note(300),
 });
+const meaning = z.object({ word: line(40), means: line(200) });
 
-const libraryText = z.object({
+export const textContent = z.object({
+  title: line(120),
+  /** Words that are read as wholes in this text. */
+  exceptions: z.array(line(40)).max(60),
+  body: note(20_000).pipe(z.string().min(1, "Write or paste at least one sentence.")),
+  questions: z.array(question).max(10),
+  words: z.array(meaning).max(40),
+});
+export type TextContentBody = z.infer<typeof textContent>;
+
+const textId = z.string().regex(/^[a-z0-9-]{1,80}$/, "Not the name of a text.");
+
+const textView = textContent.extend({
   /** Its name in an address. */
-  id: z.string(),
-  title: z.string(),
-  step: z.string(),
-  exceptions: z.array(z.string()),
-  body: z.string(),
-  questions: z.array(question),
-  words: z.array(z.object({ word: z.string(), means: z.string() })),
+  id: textId,
+  /** The school's own: it can be changed and removed. A text that ships can be copied. */
+  own: z.boolean(),
+  version: z.number().int(),
 });
-export type TextView = z.infer<typeof libraryText>;
+export type TextView = z.infer<typeof textView>;
 
-/** The texts that ship, in the order in which they climb. */
+/** The texts that ship, in the order in which they climb, then the school's own by title. */
 export const listTexts = {
   method: "GET",
   path: "/api/texts",
-  answer: z.array(libraryText),
+  answer: z.array(textView),
+} as const satisfies Endpoint;
+
+/** Keeps a text of the school's own, as its first or its next version. Sending the same words again changes nothing. */
+export const saveText = {
+  method: "PUT",
+  path: "/api/texts/:id",
+  params: byId,
+  /** `version` as last read, 0 for a new text: a change made elsewhere meanwhile is not written over. */
+  body: z.object({ content: textContent, version: z.number().int().min(0), savedAt: instant, savedBy: line(60) }),
+  answer: textView,
+} as const satisfies Endpoint;
+
+/** Removes a text of the school's own with its versions. Readings of it keep what was read. */
+export const removeText = {
+  method: "DELETE",
+  path: "/api/texts/:id",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+const textVersion = z.object({
+  version: z.number().int(),
+  content: textContent,
+  savedAt: instant,
+  savedBy: z.string(),
+});
+export type TextVersion = z.infer<typeof textVersion>;
+
+/** Every kept state of an own text, the newest first. */
+export const textVersions = {
+  method: "GET",
+  path: "/api/texts/:id/versions",
+  params: byId,
+  answer: z.array(textVersion),
+} as const satisfies Endpoint;
+
+/** A whole library in a file: docs/texts.md. Each text is checked on its own, so that a bad one stops no other. */
+export const libraryFile = z.object({
+  format: z.literal("keen-sapling texts 1"),
+  texts: z.array(z.unknown()).max(2000, "At most 2,000 texts."),
+});
+export const libraryEntry = textContent.extend({
+  id: textId.optional(),
+  exceptions: textContent.shape.exceptions.default([]),
+  questions: textContent.shape.questions.default([]),
+  words: textContent.shape.words.default([]),
+});
+
+/** Whose preparation: `all`, or a class, a group or a child by its id. */
+const forKey = z.string().regex(/^(all|(class|group|child):[0-9a-f-]{36})$/, "Not a class, group or child.");
+export const preparation = z.object({
+  focus: z.array(gpc).max(20),
+  first: z.array(line(40)).max(40),
+  longer: z.array(line(40)).max(40),
+  wholes: z.array(line(40)).max(40),
+  meanings: z.array(meaning).max(40),
+  watch: z.array(line(200)).max(12),
+  note: note(500),
+});
+export type PreparationBody = z.infer<typeof preparation>;
+
+/** What an adult made of the preparation of a text for these readers; null where no one changed what the engine proposes. */
+export const getPreparation = {
+  method: "GET",
+  path: "/api/texts/:textId/preparations/:forKey",
+  params: z.object({ textId, forKey }),
+  answer: z.object({ preparation: preparation.nullable() }),
+} as const satisfies Endpoint;
+
+export const savePreparation = {
+  method: "PUT",
+  path: "/api/texts/:textId/preparations/:forKey",
+  params: z.object({ textId, forKey }),
+  /** Null takes the changes back. */
+  body: z.object({ preparation: preparation.nullable() }),
+  answer: done,
 } as const satisfies Endpoint;

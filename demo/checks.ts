@@ -10,7 +10,7 @@ import {
   takesHeard,
 } from "#core/checks";
 import { answerItem } from "#core/readers";
-import type { LibraryText } from "#core/reading";
+import type { KeptText } from "#core/reading";
 import type { Lexicon, MadeUp } from "#core/words";
 import type { Pupil } from "./pupil.ts";
 
@@ -29,7 +29,7 @@ export interface DemoStock {
   readonly lexicon: Lexicon;
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
-  readonly texts: readonly (LibraryText & { readonly id: string })[];
+  readonly texts: readonly KeptText[];
 }
 
 /** A sitting to be made: who, what, when, and from what. */

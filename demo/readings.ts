@@ -1,7 +1,7 @@
 import { saveReading } from "#contract";
 import type { Dice } from "#core/checks";
 import { readText } from "#core/readers";
-import { fitOf, type LibraryText, prepareText } from "#core/reading";
+import { fitOf, prepareText } from "#core/reading";
 import { keyOf } from "#core/words";
 import { type DemoRequest, type DemoStock, request } from "./checks.ts";
 import type { Pupil } from "./pupil.ts";
@@ -23,7 +23,7 @@ export function readingRequest(wanted: ReadingWanted): readonly DemoRequest[] {
   const wholes = new Set(taught.exceptionWords.map(keyOf));
   const known = new Set(taught.gpcs);
   const text = stock.texts.findLast(
-    (one: LibraryText) => fitOf(prepareText(one, { lexicon: stock.lexicon }), { known, wholes }).share === 1,
+    (one) => fitOf(prepareText(one, { lexicon: stock.lexicon }), { known, wholes }).share === 1,
   );
   if (!text) return [];
   const reader = {
@@ -39,12 +39,15 @@ export function readingRequest(wanted: ReadingWanted): readonly DemoRequest[] {
       params: { id: uuid() },
       body: {
         childId: pupil.id,
+        how: "alone",
         textId: text.id,
         title: text.title,
         text: text.body,
         marks: [...marks],
         stoppedAt,
         ms,
+        turns: [],
+        fit: 1,
         voice: { phrases: step(), stops: step(), pace: step(), expression: null },
         understanding: [],
         note: "",

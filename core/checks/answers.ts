@@ -36,8 +36,8 @@ export type HeardOutcome = "other" | "blend" | "wrong";
 export type PlainOutcome = Exclude<Outcome, HeardOutcome>;
 
 /** What else was seen with an answer. Each kind of check says which it uses. */
-export type Tag = "noName" | "noKeyword" | "noSpelling" | "reversed" | "doubled";
-export const allTags: readonly Tag[] = ["noName", "noKeyword", "noSpelling", "reversed", "doubled"];
+export type Tag = "noName" | "noKeyword" | "noSpelling" | "reversed" | "doubled" | "putRight";
+export const allTags: readonly Tag[] = ["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"];
 
 interface Mark {
   readonly id: string;
@@ -56,6 +56,8 @@ interface Given extends Mark {
   /** Milliseconds from the item showing to the mark; null where no one measured. */
   readonly ms: number | null;
   readonly checkId: string | null;
+  /** The reading of a text in which the word stood. Only what went wrong in a text is an answer, not each word of it. */
+  readonly readingId?: string | undefined;
   readonly pass: number;
   readonly tags: readonly Tag[];
 }

@@ -1,12 +1,12 @@
 import { isRight } from "#core/checks";
 import type { Standing, State } from "./state.ts";
-import { needFor } from "./state.ts";
 
 /**
  * A standing in one letter, as maps are sent: `.` not taught, `n` not checked, `g` gap, `s` secure, and
- * unsteady as `m` missed last time, `l` slow, `f` faded, `r` right last time.
+ * unsteady as `m` missed last time, `l` slow, `t` right and since then misread in texts, `u` misread in texts and never
+ * asked alone, `f` faded, `r` right last time.
  */
-export type CellCode = "." | "n" | "g" | "s" | "m" | "l" | "f" | "r";
+export type CellCode = "." | "n" | "g" | "s" | "m" | "l" | "t" | "u" | "f" | "r";
 
 interface Cell {
   readonly state: State;
@@ -22,6 +22,8 @@ const cells: Record<CellCode, Cell> = {
   s: { state: "secure", need: 0, canRead: true },
   m: { state: "unsteady", need: 0.7, canRead: false },
   l: { state: "unsteady", need: 0.4, canRead: true },
+  t: { state: "unsteady", need: 0.4, canRead: true },
+  u: { state: "unsteady", need: 0.4, canRead: false },
   f: { state: "unsteady", need: 0.2, canRead: true },
   r: { state: "unsteady", need: 0, canRead: true },
 };
@@ -39,7 +41,8 @@ export function codeOf(standing: Standing): CellCode {
     case "unsteady":
       if (standing.last !== null && !isRight(standing.last)) return "m";
       if (standing.last === "slow") return "l";
-      return needFor(standing) > 0 ? "f" : "r";
+      if (standing.inTexts.length > 0) return standing.last === null ? "u" : "t";
+      return standing.fading ? "f" : "r";
   }
 }
 

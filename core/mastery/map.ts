@@ -1,16 +1,56 @@
-import type { GivenAnswer } from "#core/checks";
+import { type GivenAnswer, kinds, plainSetup, type TellWanted } from "#core/checks";
 import type { Gpc } from "#core/phonics";
-import { type Standing, type State, standingOf } from "./state.ts";
+import { type Standing, type State, standingOf, type TextMiss } from "./state.ts";
 
 export interface MapChild {
   readonly id: string;
   readonly taught: ReadonlySet<Gpc>;
   readonly answers: readonly GivenAnswer[];
+  /** By spelling, the words of texts in which it failed. */
+  readonly inTexts?: ReadonlyMap<Gpc, readonly TextMiss[]> | undefined;
+}
+
+type Failed = WeakMap<GivenAnswer, readonly Gpc[]>;
+/** The failed spellings of an answer, worked out once for a lexicon and an accent: an answer of the log never changes. */
+const failed = new WeakMap<object, Map<unknown, Failed>>();
+
+function failedFor({ lexicon, accent }: Pick<TellWanted, "lexicon" | "accent">): Failed {
+  const byAccent = failed.get(lexicon) ?? new Map<unknown, Failed>();
+  failed.set(lexicon, byAccent);
+  const known: Failed = byAccent.get(accent) ?? new WeakMap();
+  byAccent.set(accent, known);
+  return known;
+}
+
+/** Which spellings failed in the words of texts that a child misread and did not put right, from its standing answers. */
+export function missedInTexts(
+  answers: readonly GivenAnswer[],
+  words: Pick<TellWanted, "lexicon" | "accent">,
+): ReadonlyMap<Gpc, readonly TextMiss[]> {
+  const known = failedFor(words);
+  const found = new Map<Gpc, TextMiss[]>();
+  for (const answer of answers) {
+    if (answer.readingId === undefined || answer.outcome !== "wrong" || answer.tags.includes("putRight")) continue;
+    const gpcs = known.get(answer) ?? failedOf(answer, words);
+    known.set(answer, gpcs);
+    for (const gpc of gpcs)
+      found.set(gpc, [...(found.get(gpc) ?? []), { day: answer.day, word: kinds.words.show(answer.item) }]);
+  }
+  return found;
+}
+
+function failedOf(answer: GivenAnswer, words: Pick<TellWanted, "lexicon" | "accent">): readonly Gpc[] {
+  const { units, failed: at } = kinds.words.tell(answer, { ...words, setup: plainSetup });
+  return at.flatMap((index) => {
+    const unit = units[index];
+    return unit && unit.sound !== "" ? [unit.gpc] : [];
+  });
 }
 
 /**
- * The standing of one child for every column, from its answers to spellings seen and said: what was written, found
- * or read in words is told by the checks themselves. A gap or more found before teaching still shows.
+ * The standing of one child for every column, from its answers to spellings seen and said, and from what failed in
+ * texts: what was written, found or read in words of a check is told by the checks themselves. A gap or more found
+ * before teaching still shows.
  */
 export function childRow(child: MapChild, columns: readonly Gpc[], today: string): readonly Standing[] {
   const byItem = new Map<Gpc, GivenAnswer[]>();
@@ -21,7 +61,7 @@ export function childRow(child: MapChild, columns: readonly Gpc[], today: string
     else byItem.set(answer.item, [answer]);
   }
   return columns.map((gpc) => {
-    const standing = standingOf(byItem.get(gpc) ?? [], today);
+    const standing = standingOf(byItem.get(gpc) ?? [], today, child.inTexts?.get(gpc));
     return standing.state === "not checked" && !child.taught.has(gpc)
       ? { ...standing, state: "not taught" }
       : standing;

@@ -8,6 +8,7 @@ import {
   childRow,
   codeOf,
   confusionsIn,
+  missedInTexts,
   needFor,
   type State,
   standingOf,
@@ -33,6 +34,76 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
   };
   return takesHeard(outcome) ? { ...base, outcome, heard, units: null } : { ...base, outcome };
 }
+
+/** A word misread in a text. */
+function inText(item: string, heard: string, day: string, tags: GivenAnswer["tags"] = []): GivenAnswer {
+  return { ...on(day, "wrong", heard, item), kind: "words", checkId: null, readingId: "r", tags } as GivenAnswer;
+}
+
+describe("what failed in texts", () => {
+  const lexicon = toLexicon(["ch i ck", "ch i p", "ch o p", "s a t"].map(readEntry));
+  const chick = inText("ch i ck", "/sh i k/", "2026-11-12");
+  const chip = inText("ch i p", "/sh i p/", "2026-11-13");
+  const steady = [on("2026-11-01", "right", null, "ch=ch"), on("2026-11-08", "right", null, "ch=ch")];
+  const row = (answers: readonly GivenAnswer[], today = TODAY) =>
+    childRow(
+      { id: "c", taught: new Set(["ch=ch"]), answers, inTexts: missedInTexts(answers, { lexicon }) },
+      ["ch=ch", "i=i"],
+      today,
+    );
+  test("is named by its spelling, with the words; what was put right and what was said on cards is not", () => {
+    const mended = inText("ch o p", "/sh o p/", "2026-11-13", ["putRight"]);
+    const { readingId: _, ...card } = inText("ch o p", "/sh o p/", "2026-11-13");
+    const found = missedInTexts([chick, mended, card as GivenAnswer, chip], { lexicon });
+    expect([...found]).toEqual([
+      [
+        "ch=ch",
+        [
+          { day: "2026-11-12", word: "chick" },
+          { day: "2026-11-13", word: "chip" },
+        ],
+      ],
+    ]);
+  });
+  test("two different words make what was secure unsteady, and say so; it can still be read", () => {
+    const [ch, i] = row([...steady, chick, chip]);
+    expect(ch).toMatchObject({ state: "unsteady", last: "right", inTexts: ["chick", "chip"] });
+    expect(i?.state).toBe("not taught");
+    if (!ch) throw new Error("no standing");
+    expect(whyState(ch)).toBe("Right on 2026-11-08. Misread in texts since: chick, chip.");
+    expect(canRead(ch)).toBe(true);
+    expect(needFor(ch)).toBe(0.4);
+    expect(cellOf(codeOf(ch))).toEqual({ state: "unsteady", need: 0.4, canRead: true });
+  });
+  test.each<[string, readonly GivenAnswer[], string]>([
+    ["one word alone, however often", [...steady, chick, inText("ch i ck", "/sh i k/", "2026-11-14")], TODAY],
+    [
+      "words from before the last check",
+      [chick, chip, on("2026-11-14", "right", null, "ch=ch"), on("2026-11-15", "right", null, "ch=ch")],
+      TODAY,
+    ],
+    ["words of long ago", [...steady, chick, chip], "2027-02-20"],
+  ])("%s changes nothing", (_, answers, today) => {
+    expect(row(answers, today)[0]).toEqual(
+      row(
+        answers.filter((answer) => answer.kind === "say"),
+        today,
+      )[0],
+    );
+  });
+  test("a spelling that was never asked alone comes onto the map, and is not taken for readable", () => {
+    const [ch] = row([chick, chip]);
+    if (!ch) throw new Error("no standing");
+    expect(ch).toMatchObject({ state: "unsteady", last: null });
+    expect(whyState(ch)).toBe("Not asked on its own yet. Misread in texts since: chick, chip.");
+    expect(canRead(ch)).toBe(false);
+    expect(cellOf(codeOf(ch))).toEqual({ state: "unsteady", need: needFor(ch), canRead: false });
+  });
+  test("a gap stays a gap", () => {
+    const missed = [on("2026-11-01", "none", null, "ch=ch"), on("2026-11-08", "none", null, "ch=ch")];
+    expect(row([...missed, chick, chip])[0]?.state).toBe("gap");
+  });
+});
 
 describe("the rule", () => {
   test.each<[string, State, [string, Outcome][]]>([
@@ -165,15 +236,9 @@ test("confusions count as pairs, whichever way round", () => {
 
 test("what was taken for another in a text counts too", () => {
   const lexicon = toLexicon([readEntry("ch i ck"), readEntry("s a t")]);
-  const reading = {
-    text: "Chick sat.",
-    marks: [{ at: 0, kind: "misread", heard: "/sh i k/" } as const],
-    stoppedAt: null,
-    ms: null,
-    day: "2026-11-09",
-  };
-  expect(confusionsIn([], { lexicon, readings: [reading] })).toEqual([
-    { asked: "ch", given: "sh", of: "sound", pair: "ch/sh", count: 1, lastDay: "2026-11-09", items: ["Chick"] },
+  const misread = inText("ch i ck", "/sh i k/", "2026-11-09");
+  expect(confusionsIn([misread], { lexicon })).toEqual([
+    { asked: "ch", given: "sh", of: "sound", pair: "ch/sh", count: 1, lastDay: "2026-11-09", items: ["chick"] },
   ]);
 });
 

@@ -11,7 +11,6 @@ import {
   type TellWanted,
 } from "#core/checks";
 import { confusionPair } from "#core/phonics";
-import { misreads, mixedUp, type Reading } from "#core/reading";
 
 export type State = "not taught" | "not checked" | "gap" | "unsteady" | "secure";
 
@@ -21,6 +20,10 @@ export const rule = {
   secureDays: 2,
   /** Days after which something secure that no one asked for counts as unsteady again. */
   fadeAfter: 56,
+  /** Different words of texts in which a spelling must fail, since it was last asked, to count as unsteady. */
+  textWords: 2,
+  /** Days for which a misread in a text counts. */
+  textDays: 56,
 };
 
 export interface Standing {
@@ -31,9 +34,11 @@ export interface Standing {
   readonly answers: number;
   /** True when the state is unsteady only because a once secure spelling was not asked for long. */
   readonly fading: boolean;
+  /** Different words of texts in which it failed since it was last asked, when they are enough to count; else none. */
+  readonly inTexts: readonly string[];
 }
 
-const NEVER: Standing = { state: "not checked", last: null, lastDay: null, answers: 0, fading: false };
+const NEVER: Standing = { state: "not checked", last: null, lastDay: null, answers: 0, fading: false, inTexts: [] };
 
 function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
@@ -46,6 +51,12 @@ export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswe
   return [...days.values()].sort((one, other) => (one.day < other.day ? -1 : one.day > other.day ? 1 : 0));
 }
 
+/** A word of a text in which a spelling failed. */
+export interface TextMiss {
+  readonly day: string;
+  readonly word: string;
+}
+
 /**
  * How one child stands with one correspondence on the day `today`, from its standing answers.
  *
@@ -53,19 +64,38 @@ export function dayAnswers(answers: readonly GivenAnswer[]): readonly GivenAnswe
  * - secure: right at once (or in the child's own way) on the last two days it was asked, the last at most 56 days ago
  * - gap: missed on the last day it was asked, and not right at once the time before
  * - unsteady: everything else that was asked
+ *
+ * What fails in texts is a hint, not a check: two different words and more, misread since the spelling was last asked
+ * and not longer than 56 days ago, make it unsteady where it was secure or not checked yet. It never makes a gap.
  */
-export function standingOf(answers: readonly GivenAnswer[], today: string): Standing {
+export function standingOf(
+  answers: readonly GivenAnswer[],
+  today: string,
+  inTexts: readonly TextMiss[] = [],
+): Standing {
   const days = dayAnswers(answers);
   const last = days.at(-1);
-  if (!last) return NEVER;
+  const misread = [
+    ...new Set(
+      inTexts
+        .filter(({ day }) => day >= (last?.day ?? "") && daysBetween(day, today) <= rule.textDays)
+        .map(({ word }) => word),
+    ),
+  ];
+  const told = misread.length >= rule.textWords ? misread : [];
+  if (!last) return told.length > 0 ? { ...NEVER, state: "unsteady", inTexts: told } : NEVER;
   const before = days.at(-2);
   const recent = days.slice(-rule.secureDays);
   const steady = recent.length === rule.secureDays && recent.every((answer) => isRightAtOnce(answer.outcome));
   const fading = steady && daysBetween(last.day, today) > rule.fadeAfter;
   const missed = !isRight(last.outcome);
   const state: State =
-    steady && !fading ? "secure" : missed && !(before && isRightAtOnce(before.outcome)) ? "gap" : "unsteady";
-  return { state, last: last.outcome, lastDay: last.day, answers: answers.length, fading };
+    steady && !fading && told.length === 0
+      ? "secure"
+      : missed && !(before && isRightAtOnce(before.outcome))
+        ? "gap"
+        : "unsteady";
+  return { state, last: last.outcome, lastDay: last.day, answers: answers.length, fading, inTexts: told };
 }
 
 /** True when the child read it the last time it was asked: enough to build practice words on. */
@@ -75,13 +105,15 @@ export function canRead(standing: Standing): boolean {
 
 /**
  * How much a child needs to be taught it, 0 to 1: a gap 1; missed last time 0.7; slow last time 0.4;
- * faded 0.2; right the last time 0, as a second day will show.
+ * failed in texts since 0.4; faded 0.2; right the last time 0, as a second day will show.
  */
 export function needFor(standing: Standing): number {
   if (standing.state === "gap") return 1;
-  if (standing.state !== "unsteady" || standing.last === null) return 0;
+  if (standing.state !== "unsteady") return 0;
+  if (standing.last === null) return standing.inTexts.length > 0 ? 0.4 : 0;
   if (!isRight(standing.last)) return 0.7;
   if (standing.last === "slow") return 0.4;
+  if (standing.inTexts.length > 0) return 0.4;
   return standing.fading ? 0.2 : 0;
 }
 
@@ -98,6 +130,8 @@ export function whyState(standing: Standing, showDay: (day: string) => string = 
     case "secure":
       return `Right at once on the last ${rule.secureDays} days it was asked, last${on}.`;
     case "unsteady":
+      if (standing.inTexts.length > 0)
+        return `${asked(standing, on)} Misread in texts since: ${standing.inTexts.slice(0, 4).join(", ")}.`;
       if (standing.fading)
         return `Was secure, and has not been asked for more than ${rule.fadeAfter} days (last${on}).`;
       if (standing.last === "slow") return `Right but slow${on}.`;
@@ -105,6 +139,11 @@ export function whyState(standing: Standing, showDay: (day: string) => string = 
         return `Right at once${on}; a second day in a row makes it secure.`;
       return `Missed${on}, though right at once the time before.`;
   }
+}
+
+function asked({ last }: Standing, on: string): string {
+  if (last === null) return "Not asked on its own yet.";
+  return isRight(last) ? `${last === "slow" ? "Right but slow" : "Right"}${on}.` : `Missed${on}.`;
 }
 
 export interface ConfusionCount extends Mixed {
@@ -117,18 +156,16 @@ export interface ConfusionCount extends Mixed {
 }
 
 /**
- * Which sounds, and which spellings, are taken for each other, counted as pairs over all kinds of check and texts, most
- * frequent first. `setupOf` gives what the check of an answer was made with.
+ * Which sounds, and which spellings, are taken for each other, counted as pairs over all kinds of check and texts,
+ * most frequent first. `setupOf` gives what the check of an answer was made with.
  */
 export function confusionsIn(
   answers: readonly GivenAnswer[],
   wanted: Omit<TellWanted, "setup"> & {
     readonly setupOf?: ((checkId: string | null) => Setup) | undefined;
-    /** Readings of texts, each with its day. */
-    readonly readings?: readonly (Reading & { readonly day: string })[] | undefined;
   },
 ): readonly ConfusionCount[] {
-  const { setupOf = () => plainSetup, readings = [] } = wanted;
+  const { setupOf = () => plainSetup } = wanted;
   const counts = new Map<string, Omit<ConfusionCount, "items"> & { items: Set<string> }>();
   const add = (mixed: Mixed, day: string, item: string) => {
     const pair = confusionPair(mixed.asked, mixed.given);
@@ -144,9 +181,6 @@ export function confusionsIn(
     for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(answer.checkId) }).mixed)
       add(mixed, answer.day, kind.show(answer.item));
   }
-  for (const reading of readings)
-    for (const { asked, given, word } of mixedUp(misreads(reading, wanted)))
-      add({ asked, given, of: "sound" }, reading.day, word);
   return [...counts.values()]
     .map((entry) => ({ ...entry, items: [...entry.items] }))
     .sort((one, other) => other.count - one.count || (one.pair < other.pair ? -1 : 1));

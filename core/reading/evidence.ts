@@ -1,6 +1,7 @@
+import { isWordItem, wordItem } from "#core/checks";
 import type { Gpc } from "#core/phonics";
-import { type ExplainWanted, explain, misreadInWords, type UnitHeard } from "#core/words";
-import { type Reading, textWords } from "./marks.ts";
+import { type ExplainWanted, explain, keyOf, misreadInWords, split, type UnitHeard } from "#core/words";
+import { type MarkKind, type Reading, textWords } from "./marks.ts";
 
 /** What a misread word of a text says. */
 export interface MisreadTold {
@@ -48,13 +49,47 @@ export function failedSpellings(told: readonly MisreadTold[]): readonly FailedSp
     .sort((one, other) => other.count - one.count);
 }
 
-/** Sounds that were taken for one another in misreads, put right or not, each with its word. */
-export function mixedUp(
-  told: readonly MisreadTold[],
-): readonly { readonly asked: string; readonly given: string; readonly word: string }[] {
-  return told.flatMap(({ word, units }) =>
-    units.flatMap(({ unit, outcome, heard }) =>
-      outcome === "other" && heard.length === 1 ? [{ asked: unit.sound, given: heard[0] ?? "", word }] : [],
-    ),
-  );
+/** A word of a reading as it enters the child's answer log: what went wrong, or came with effort. */
+export interface ReadingEntry {
+  readonly at: number;
+  /** The word in its units, as in a check of words. */
+  readonly item: string;
+  readonly outcome: "wrong" | "none" | "sounded" | "ownWay";
+  /** What was said, with `wrong`; null when no one noted it. */
+  readonly heard: string | null;
+  /** The child mended it by itself. */
+  readonly putRight: boolean;
+  /** Milliseconds into the reading. */
+  readonly ms: number;
 }
+
+/**
+ * What a reading adds to the answer log: words misread (also those put right, which are confusions all the same), told,
+ * sounded out and said in the child's own way. What was left out says nothing about a spelling. A misread that is right
+ * in the school's accent is none. In the order of the text.
+ */
+export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly ReadingEntry[] {
+  const words = textWords(reading.text);
+  const mended = new Set(reading.marks.filter((mark) => mark.kind === "putRight").map((mark) => mark.at));
+  return reading.marks
+    .flatMap((mark): ReadingEntry[] => {
+      const word = words[mark.at]?.text;
+      const outcome = outcomes[mark.kind];
+      if (word === undefined || outcome === undefined) return [];
+      const said = mark.kind === "misread" && mark.heard !== null ? explain(word, mark.heard, wanted) : undefined;
+      if (said?.right) return [];
+      const units = said ? said.units.map((one) => one.unit) : (split(word, wanted)[0]?.units ?? []);
+      const item = wordItem({ text: keyOf(word), units });
+      if (!isWordItem(item)) return [];
+      const heard = outcome === "wrong" ? mark.heard : null;
+      return [{ at: mark.at, item, outcome, heard, putRight: mended.has(mark.at), ms: mark.ms ?? 0 }];
+    })
+    .sort((one, other) => one.at - other.at);
+}
+
+const outcomes: Partial<Record<MarkKind, ReadingEntry["outcome"]>> = {
+  misread: "wrong",
+  told: "none",
+  sounded: "sounded",
+  ownWay: "ownWay",
+};

@@ -1,6 +1,11 @@
 /** Reading a connected text: marks in, rate, accuracy, kinds of error and what the misreads say out. */
 export * from "./edit.ts";
 export * from "./evidence.ts";
+export * from "./fit.ts";
 export * from "./library.ts";
+export * from "./markdown.ts";
 export * from "./marks.ts";
+export * from "./pace.ts";
+export * from "./preparation.ts";
 export * from "./score.ts";
+export * from "./standards.ts";

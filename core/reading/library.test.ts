@@ -129,11 +129,11 @@ describe("fit", () => {
     const shelf = byFit(
       texts.map((text) => ({
         title: text.title,
-        stepNumber: stepNumber(text),
+        step: stepNumber(text),
         fit: fitOf(prepared(text), at("s16")),
       })),
     );
-    expect(shelf[0]?.stepNumber).toBe(16);
+    expect(shelf[0]?.step).toBe(16);
     expect(shelf[0]?.fit.share).toBe(1);
     const rest = shelf.filter((one) => one.fit.share < 0.9).map((one) => one.fit.share);
     expect(rest).toEqual([...rest].sort((one, other) => other - one));

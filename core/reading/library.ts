@@ -1,6 +1,3 @@
-import { type Gpc, showGrapheme, withImplied } from "#core/phonics";
-import { type DecodabilityWanted, keyOf, split, type TextVerdict, wordsOf } from "#core/words";
-
 /** A question about a text, for the adult to ask. */
 export interface TextQuestion {
   readonly kind: "who" | "what" | "where" | "when" | "why" | "how";
@@ -13,189 +10,113 @@ export interface TextQuestion {
   readonly where: string;
 }
 
-/** A text of the library with what belongs to it. */
-export interface LibraryText {
+export interface WordMeaning {
+  readonly word: string;
+  readonly means: string;
+}
+
+/** A text with what belongs to it. */
+export interface TextContent {
   readonly title: string;
-  /** The step of the first teaching order from which it can be read. */
-  readonly step: string;
-  /** Words that are to be read as wholes here, beyond those that the order has taught by then. */
+  /** Words that are to be read as wholes here, beyond those that a teaching order has taught by then. */
   readonly exceptions: readonly string[];
   /** Paragraphs, with an empty line between two. */
   readonly body: string;
   readonly questions: readonly TextQuestion[];
-  readonly words: readonly { readonly word: string; readonly means: string }[];
+  readonly words: readonly WordMeaning[];
 }
 
-const QUESTION = /^- (who|what|where|when|why|how), (found|between): (.+?) \| (.+?) @ (.+)$/;
+/** A text that ships. */
+export interface LibraryText extends TextContent {
+  /** The step of the first teaching order from which it can be read. */
+  readonly step: string;
+}
+
+export const MOST_LETTERS = 20_000;
+const LONGEST_WORD = 40;
+
+/** What a text is wanting: with `stops` it cannot be kept. */
+export interface TextProblem {
+  readonly stops: boolean;
+  readonly says: string;
+}
 
 /**
- * Reads a text of the library from Markdown: a head between `---` lines (`step`, `exceptions`), a title, paragraphs,
- * `## Questions` (`- who, found: Who …? | one answer; another @ where it stands`) and `## Words` (`- word: meaning`).
- * Throws with the line when something of it is not so, or when the place of an answer is not in the text.
+ * What stands against keeping a text, and what its writer should know: too long, no word, an endless word, letters
+ * that are not of the Latin alphabet, questions whose answer does not stand where they say. Any text is taken.
  */
-export function readLibraryText(markdown: string): LibraryText {
-  const [, head = "", rest = ""] = /^---\n([\s\S]*?)\n---\n([\s\S]*)$/.exec(markdown.replace(/\r\n?/g, "\n")) ?? [];
-  const field = (name: string) => new RegExp(`^${name}: *(.*)$`, "m").exec(head)?.[1]?.trim() ?? "";
-  const [story = "", ...sections] = rest.split(/^## /m);
-  const lines = (name: string) =>
-    (sections.find((section) => section.startsWith(`${name}\n`)) ?? "")
-      .split("\n")
-      .filter((line) => line.startsWith("- "));
-  const title = /^# (.+)$/m.exec(story)?.[1]?.trim();
-  const body = story.replace(/^# .+$/m, "").trim();
-  if (!title || !body || !field("step")) throw new Error("A text needs a step, a title and at least one paragraph.");
-  return {
-    title,
-    step: field("step"),
-    exceptions: field("exceptions").split(/, */).filter(Boolean),
-    body,
-    questions: lines("Questions").map((line): TextQuestion => {
-      const [, kind, depth, ask = "", answers = "", where = ""] = QUESTION.exec(line) ?? [];
-      if (!kind || !depth) throw new Error(`Not a question with its answers and its place: ${line}`);
-      if (!body.includes(where)) throw new Error(`“${where}” does not stand in “${title}”.`);
-      return {
-        kind: kind as TextQuestion["kind"],
-        depth: depth as TextQuestion["depth"],
-        ask,
-        answers: answers.split(/; */),
-        where,
-      };
-    }),
-    words: lines("Words").map((line) => {
-      const [, word, means] = /^- ([^:]+): (.+)$/.exec(line) ?? [];
-      if (!word || !means) throw new Error(`Not a word with its meaning: ${line}`);
-      return { word, means };
-    }),
-  };
+export function problemsOf({
+  title,
+  body,
+  questions,
+}: Pick<TextContent, "title" | "body" | "questions">): readonly TextProblem[] {
+  const problems: TextProblem[] = [];
+  const add = (stops: boolean, says: string) => problems.push({ stops, says });
+  if (!title.trim()) add(true, "Give it a title.");
+  if (body.length > MOST_LETTERS)
+    add(
+      true,
+      `It has ${body.length.toLocaleString("en-GB")} characters; a text has at most ${MOST_LETTERS.toLocaleString("en-GB")}. Divide it into parts.`,
+    );
+  const letters = body.match(/\p{L}/gu)?.length ?? 0;
+  const latin = body.match(/\p{Script=Latin}/gu)?.length ?? 0;
+  if (latin === 0)
+    add(true, letters === 0 ? "Write or paste at least one sentence." : "It has no word in Latin letters.");
+  else if (latin < letters)
+    add(
+      false,
+      `${letters - latin} of its letters are not of the Latin alphabet; the words that have them cannot be checked.`,
+    );
+  const endless = /[\p{L}\p{M}\p{N}]{41,}/u.exec(body)?.[0];
+  if (endless)
+    add(true, `“${endless.slice(0, 20)}…” is a word of more than ${LONGEST_WORD} letters. Put spaces into it.`);
+  for (const { ask, where } of questions)
+    if (where && !body.includes(where)) add(false, `“${where}” does not stand in the text any more: “${ask}”`);
+  return problems;
 }
 
-/** A text of the library taken apart once, to be laid against many readers. */
-export interface PreparedText {
-  readonly exceptions: ReadonlySet<string>;
-  /** Running words, those of the title among them. */
-  readonly words: number;
-  /** Each different word with how often it stands there and the units of every reading that it may have. */
-  readonly different: readonly {
-    readonly key: string;
-    readonly count: number;
-    readonly readings: readonly (readonly Gpc[])[];
-  }[];
+/** The name of the exchange format of a library; docs/texts.md describes it. */
+export const libraryFormat = "keen-sapling texts 1";
+
+/** A text as it is kept here: with its name in an address. */
+export interface KeptText extends TextContent {
+  readonly id: string;
 }
 
-/** Takes a text apart for `fitOf`. */
-export function prepareText(
-  { title, body, exceptions }: Pick<LibraryText, "title" | "body" | "exceptions">,
-  { lexicon, accent }: Pick<DecodabilityWanted, "lexicon" | "accent">,
-): PreparedText {
-  const counts = new Map<string, { text: string; count: number }>();
-  for (const { text } of wordsOf(`${title}.\n${body}`)) {
-    if (!/\p{L}/u.test(text)) continue;
-    const key = keyOf(text);
-    counts.set(key, { text, count: (counts.get(key)?.count ?? 0) + 1 });
-  }
-  const different = [...counts].map(([key, { text, count }]) => {
-    const readings = split(text, { lexicon, accent });
-    // A word that was split by rule is taken in its likeliest reading alone.
-    const taken = readings[0]?.source === "rules" ? readings.slice(0, 1) : readings;
-    return { key, count, readings: taken.map((reading) => reading.units.map((unit) => unit.gpc)) };
+/** What becomes of a text of an imported library. `id` is where it goes; null where it is here already. */
+export interface Arrival {
+  readonly content: TextContent;
+  readonly does: "new" | "new version" | "here already";
+  readonly id: string | null;
+}
+
+/**
+ * Where the texts of an imported library go. One that is here word for word stays as it is, whatever its id; one that
+ * has the id of an own text with other words becomes its next version; every other one is new, so that a text that
+ * ships is never changed. Importing the same file twice changes nothing. `newId` makes an id.
+ */
+export function sortArrivals(
+  arriving: readonly (TextContent & { readonly id?: string | undefined })[],
+  here: readonly (KeptText & { readonly own: boolean })[],
+  newId: () => string,
+): readonly Arrival[] {
+  const own = new Set(here.filter((text) => text.own).map((text) => text.id));
+  const known = new Set(here.map(sameness));
+  return arriving.map(({ id, ...content }): Arrival => {
+    if (known.has(sameness(content))) return { content, does: "here already", id: null };
+    known.add(sameness(content));
+    return id !== undefined && own.has(id)
+      ? { content, does: "new version", id }
+      : { content, does: "new", id: newId() };
   });
-  return {
-    exceptions: new Set(exceptions.map(keyOf)),
-    words: different.reduce((sum, word) => sum + word.count, 0),
-    different,
-  };
 }
 
-/** What a reader builds on. */
-export interface FitWanted {
-  readonly known: ReadonlySet<Gpc>;
-  /** Exception words that have been taught, in small letters. */
-  readonly wholes?: ReadonlySet<string> | undefined;
-  /** Spellings that these readers should practise. */
-  readonly targets?: ReadonlySet<Gpc> | undefined;
-}
-
-/** How a text fits readers. */
-export interface TextFit {
-  /** Share of its words that they can read, 0 to 1, title and words to be taught as wholes among them. */
-  readonly share: number;
-  readonly words: number;
-  /** Spellings in the way, most often first. */
-  readonly inTheWay: TextVerdict["inTheWay"];
-  /** How often it has a spelling that should be practised. */
-  readonly practised: TextVerdict["practised"];
-  /** Why it fits as it does, in one sentence. */
-  readonly why: string;
-}
-
-/** From which share of words on a text can be read alone, and from which with help. Starting values. */
-export const fitLimits = { alone: 0.97, helped: 0.9 };
-
-/**
- * How a text fits readers who know `known`: the same figures as `decodability` gives for it, for many readers at once.
- * What they should practise is counted, and is in the way all the same until they know it.
- */
-export function fitOf(
-  { exceptions, words, different }: PreparedText,
-  { known, wholes = new Set(), targets = new Set() }: FitWanted,
-): TextFit {
-  const readable = withImplied(known);
-  const practised = new Map<Gpc, number>();
-  const inTheWay = new Map<Gpc, { count: number; words: string[] }>();
-  let missing = 0;
-  for (const { key, count, readings } of different) {
-    const reading = readings.find((gpcs) => gpcs.every((gpc) => readable.has(gpc))) ?? readings[0] ?? [];
-    for (const gpc of new Set(reading)) if (targets.has(gpc)) practised.set(gpc, (practised.get(gpc) ?? 0) + count);
-    const blocking = reading.filter((gpc) => !readable.has(gpc));
-    if (blocking.length === 0 || wholes.has(key) || exceptions.has(key)) continue;
-    missing += count;
-    for (const gpc of blocking) {
-      const found = inTheWay.get(gpc) ?? { count: 0, words: [] };
-      found.count += count;
-      if (!found.words.includes(key)) found.words.push(key);
-      inTheWay.set(gpc, found);
-    }
-  }
-  const fit = {
-    share: words === 0 ? 1 : (words - missing) / words,
-    words,
-    inTheWay: [...inTheWay].map(([gpc, found]) => ({ gpc, ...found })).sort(mostFirst),
-    practised: [...practised].map(([gpc, count]) => ({ gpc, count })).sort(mostFirst),
-  };
-  return { ...fit, why: whyFit(fit) };
-}
-
-function mostFirst(one: { readonly count: number }, other: { readonly count: number }): number {
-  return other.count - one.count;
-}
-
-function whyFit({ share, words, inTheWay, practised }: Omit<TextFit, "why">): string {
-  const named = (gpc: Gpc) => showGrapheme(gpc.split("=")[0] ?? "");
-  const practice = practised
-    .slice(0, 2)
-    .map(({ gpc, count }) => `${named(gpc)} ${count === 1 ? "once" : `${count} times`}`);
-  const trains = practice.length > 0 ? ` It practises ${practice.join(" and ")}.` : "";
-  if (share === 1) return `Every word can be read.${trains}`;
-  const missing = Math.round(words * (1 - share));
-  const ways = inTheWay
-    .slice(0, 3)
-    .map((one) => `${named(one.gpc)} (${one.words.slice(0, 2).join(", ")})`)
-    .join(", ");
-  return `${missing} of ${words} words cannot be read yet: ${ways}${inTheWay.length > 3 ? " and more" : ""}.${trains}`;
-}
-
-/**
- * The shelf for these readers: what they can read alone first, the farthest on in the teaching order on top, since that
- * is what they just became able to read; then what they can read with help, then the rest, the nearest first.
- */
-export function byFit<T extends { readonly fit: TextFit; readonly stepNumber: number }>(
-  texts: readonly T[],
-): readonly T[] {
-  const rank = ({ fit }: T) => (fit.share >= fitLimits.alone ? 0 : fit.share >= fitLimits.helped ? 1 : 2);
-  return [...texts].sort(
-    (one, other) =>
-      rank(one) - rank(other) ||
-      (rank(one) === 0 ? other.stepNumber - one.stepNumber : other.fit.share - one.fit.share) ||
-      one.stepNumber - other.stepNumber,
-  );
+function sameness({ title, body, exceptions, questions, words }: TextContent): string {
+  return JSON.stringify([
+    title,
+    body,
+    exceptions,
+    questions.map(({ kind, depth, ask, answers, where }) => [kind, depth, ask, answers, where]),
+    words.map(({ word, means }) => [word, means]),
+  ]);
 }

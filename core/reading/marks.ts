@@ -30,6 +30,14 @@ export interface ReadingMark {
   readonly kind: MarkKind;
   /** What was said, with `misread` and `putIn`; null when no one noted it. */
   readonly heard: string | null;
+  /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
+  readonly ms?: number | undefined;
+}
+
+/** The word with which a line came up on the child's face, and when on the clock. */
+export interface LineTurn {
+  readonly at: number;
+  readonly ms: number;
 }
 
 /** One reading of a text as it was marked. */
@@ -40,6 +48,8 @@ export interface Reading {
   readonly stoppedAt: number | null;
   /** Milliseconds of reading, pauses of the clock taken out; null when no one measured. */
   readonly ms: number | null;
+  /** When lines were turned, for a text that was shown line by line. */
+  readonly turns?: readonly LineTurn[] | undefined;
 }
 
 /** A word of a text with the sentence and the line that it stands in, both from 0. */
@@ -53,7 +63,33 @@ export interface TextWord {
   readonly endsSentence: boolean;
 }
 
-/** The words of a text in order: numbers are words too. A sentence ends with a full stop, question or exclamation mark, or with its line. */
+/**
+ * A text in the pieces in which it is shown: each sentence in a line of its own, paragraphs apart. Words and their
+ * order stay, so that marks stay with their words.
+ */
+export function sentenceLines(text: string): string {
+  const words = textWords(text);
+  let shown = "";
+  let from = 0;
+  for (const [at, word] of words.entries()) {
+    const next = words[at + 1];
+    if (!next) break;
+    if (!word.endsSentence || next.sentence === word.sentence) continue;
+    // What closes a sentence stays with it; what opens the next one goes with that.
+    const between = text.slice(word.at + word.text.length, next.at);
+    const gap = between.search(/\s/);
+    if (gap < 0 || /\n/.test(between)) continue;
+    const cut = word.at + word.text.length + gap;
+    shown += `${text.slice(from, cut)}\n`;
+    from = cut + (/^\s+/.exec(text.slice(cut))?.[0].length ?? 0);
+  }
+  return shown + text.slice(from);
+}
+
+/**
+ * The words of a text in order: numbers are words too. A sentence ends with its line, or
+ * with a full stop, question or exclamation mark that no small letter follows.
+ */
 export function textWords(text: string): readonly TextWord[] {
   const words = wordsOf(text);
   let sentence = 0;
@@ -63,7 +99,9 @@ export function textWords(text: string): readonly TextWord[] {
     const between = text.slice(word.at + word.text.length, words[i + 1]?.at ?? text.length);
     const endsSentence = /[.?!…]/.test(between);
     const breaks = between.includes("\n");
-    if (endsSentence || breaks) sentence++;
+    // “When?” said Cole. is one sentence.
+    const goesOn = /^\p{Ll}/u.test(words[i + 1]?.text ?? "");
+    if ((endsSentence && !goesOn) || breaks) sentence++;
     if (breaks) line++;
     return { ...here, endsSentence };
   });

@@ -132,21 +132,3 @@ function bySentence(
   }
   return found;
 }
-
-/** From which accuracy a text is right for teaching, and from which it is easy; percent. The school sets its own. */
-export interface Limits {
-  readonly teaching: number;
-  readonly easy: number;
-}
-
-/** Starting values. */
-export const startingLimits: Limits = { teaching: 90, easy: 95 };
-
-/** Whether the text was too hard, right for teaching or easy; null when no word was read. */
-export function hardness(
-  accuracy: number | null,
-  limits: Limits = startingLimits,
-): "too hard" | "teaching" | "easy" | null {
-  if (accuracy === null) return null;
-  return accuracy < limits.teaching ? "too hard" : accuracy < limits.easy ? "teaching" : "easy";
-}

@@ -2,8 +2,9 @@ import { Router } from "express";
 import { type AnswerBody, saveAnswers } from "#contract";
 import { kinds } from "#core/checks";
 import * as log from "../store/answers.ts";
-import { checksByIds, checksOfSitting, setCheckEnd, setFaceCode } from "../store/checks.ts";
+import { checksByIds, checksOfSitting, setCheckEnd } from "../store/checks.ts";
 import { childrenHere } from "../store/children.ts";
+import { deleteFace } from "../store/faces.ts";
 import type { Db } from "../store/open.ts";
 import { isFuture } from "./clock.ts";
 import type { House } from "./house.ts";
@@ -22,7 +23,7 @@ export function answerRoutes({ db, now, live }: House): Router {
       live.desk(sittingId, { kind: "answers", answers });
       if (!answers.some((entry) => entry.outcome === "stop")) continue;
       if ((await checksOfSitting(db, sittingId)).some((check) => check.endedAt === null)) continue;
-      await setFaceCode(db, sittingId, null);
+      await deleteFace(db, sittingId);
       live.end(sittingId);
     }
     return { saved: [...saved, ...good.map((answer) => answer.id)], refused };

@@ -14,18 +14,17 @@ import {
 } from "#contract";
 import { isGiven, isRight, type KindId, plainSetup } from "#core/checks";
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
-import { accentOf } from "#core/phonics";
 import { sameName } from "#core/roster";
 import { answersOfChildren, standingOfChildren } from "../store/answers.ts";
 import { checksOfChild } from "../store/checks.ts";
 import * as store from "../store/children.ts";
-import { findClass, listClasses, schoolSettings, slowAfterMs } from "../store/classes.ts";
+import { findClass, listClasses, slowAfterMs } from "../store/classes.ts";
 import { standingsOf } from "../store/gaps.ts";
 import { groupHistory, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import { readingsOfChild } from "../store/readings.ts";
 import { sessionsOfChild } from "../store/sessions.ts";
-import { schoolLexicon } from "../store/splits.ts";
+import { schoolWords } from "../store/splits.ts";
 import { dayOf } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
@@ -114,13 +113,9 @@ export function childRoutes({ db, ground, now }: House): Router {
       };
     });
     const setups = new Map(rows.map((check) => [check.id, check.setup]));
-    const lexicon = await schoolLexicon(db, ground.lexicon);
-    const { accent } = await schoolSettings(db);
     const confusions = confusionsIn(given, {
-      lexicon,
-      accent: accentOf(accent),
+      ...(await schoolWords(db, ground.lexicon)),
       setupOf: (checkId) => setups.get(checkId ?? "") ?? plainSetup,
-      readings: await readingsOfChild(db, child.id),
     });
     const groups = (await listGroups(db)).filter(
       (group) => !group.closed && group.members.some((member) => member.childId === child.id),
@@ -137,7 +132,13 @@ export function childRoutes({ db, ground, now }: House): Router {
     const child = await mustChild(db, params.id);
     const log = await answersOfChildren(db, [child.id]);
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
-    const { standings } = await standingsOf(db, child.id, child.classId, dayOf(now()));
+    const { standings } = await standingsOf(
+      db,
+      await schoolWords(db, ground.lexicon),
+      child.id,
+      child.classId,
+      dayOf(now()),
+    );
     const here = standings.get(query.gpc) ?? { ...standingOf([], dayOf(now())), state: "not taught" as const };
     return {
       state: here.state,

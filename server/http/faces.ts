@@ -1,8 +1,9 @@
 import { randomInt } from "node:crypto";
 import { type Request, type Response, Router } from "express";
 import { rateLimit } from "express-rate-limit";
-import { getFace, livePaths, openFace, showFace, tapFace } from "#contract";
-import * as store from "../store/checks.ts";
+import { closeFace, getFace, livePaths, openFace, showFace, tapFace } from "#contract";
+import { findSitting } from "../store/checks.ts";
+import * as store from "../store/faces.ts";
 import type { House } from "./house.ts";
 import { HttpProblem, notFound } from "./problem.ts";
 import { serve } from "./serve.ts";
@@ -10,23 +11,21 @@ import { serve } from "./serve.ts";
 /** Codes that lead nowhere: so many in five minutes, then the door stays shut for the rest of them. */
 const WRONG_CODES = 30;
 
-/** The child's face on another device, under a code of six figures that ends with its sitting. */
-export function faceRoutes({ db, live }: House): Router {
+/** A face whose desk is no sitting ends after this long, when no one closed it. */
+const LONGEST_MS = 24 * 3_600_000;
+
+/** The child's face on another device, under a code of six figures. */
+export function faceRoutes({ db, live, now }: House): Router {
   const router = Router();
-  const mustSitting = async (id: string) => {
-    const sitting = await store.findSitting(db, id);
-    if (!sitting) throw notFound("check");
-    return sitting;
-  };
-  const sittingOf = async (code: string) => {
-    const sitting = await store.sittingByCode(db, code);
-    if (!sitting)
+  const deskOf = async (code: string) => {
+    const face = await store.faceByCode(db, code);
+    if (!face)
       throw new HttpProblem(
         404,
         "No such code",
         "This code leads to no check. It may have ended; ask for the new one.",
       );
-    return sitting;
+    return face.deskId;
   };
 
   router.use(
@@ -47,39 +46,45 @@ export function faceRoutes({ db, live }: House): Router {
   );
 
   serve(router, openFace, async ({ params }) => {
-    const sitting = await mustSitting(params.id);
-    if (sitting.faceCode) return { code: sitting.faceCode };
+    await store.deleteFacesBefore(db, new Date(now().getTime() - LONGEST_MS).toISOString());
     for (;;) {
-      const code = String(randomInt(100_000, 1_000_000));
-      if (await store.sittingByCode(db, code)) continue;
-      await store.setFaceCode(db, sitting.id, code);
-      return { code };
+      const code = await store.faceCodeOf(db, params.id);
+      if (code) return { code };
+      const openedAt = now().toISOString();
+      await store.insertFace(db, { deskId: params.id, code: String(randomInt(100_000, 1_000_000)), openedAt });
     }
   });
 
-  serve(router, showFace, async ({ params, body }) => {
-    live.show((await mustSitting(params.id)).id, body.face);
+  serve(router, showFace, ({ params, body }) => {
+    live.show(params.id, body.face);
     return { done: true as const };
   });
 
-  serve(router, getFace, async ({ params }) => ({ face: live.faceOf((await sittingOf(params.code)).id) }));
+  serve(router, closeFace, async ({ params }) => {
+    await store.deleteFace(db, params.id);
+    live.end(params.id);
+    return { done: true as const };
+  });
+
+  serve(router, getFace, async ({ params }) => ({ face: live.faceOf(await deskOf(params.code)) }));
 
   serve(router, tapFace, async ({ params, body }) => {
-    live.desk((await sittingOf(params.code)).id, { kind: "tap", ...body });
+    live.desk(await deskOf(params.code), { kind: "tap", ...body });
     return { done: true as const };
   });
 
   router.get(livePaths.desk(":id"), async (request: Request<{ id: string }>, response: Response) => {
     response.locals.route = `GET ${livePaths.desk(":id")}`;
-    live.joinDesk((await mustSitting(request.params.id)).id, request, response);
+    if (!(await findSitting(db, request.params.id))) throw notFound("check");
+    live.joinDesk(request.params.id, request, response);
   });
 
   router.get(livePaths.face(":code"), async (request: Request<{ code: string }>, response: Response) => {
     response.locals.route = `GET ${livePaths.face(":code")}`;
     // 204 tells a browser's event stream not to come back.
-    const sitting = await store.sittingByCode(db, request.params.code);
-    if (!sitting) response.status(204).end();
-    else live.joinFace(sitting.id, request, response);
+    const face = await store.faceByCode(db, request.params.code);
+    if (!face) response.status(204).end();
+    else live.joinFace(face.deskId, request, response);
   });
 
   return router;

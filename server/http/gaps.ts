@@ -1,12 +1,15 @@
 import { Router } from "express";
 import { getGaps } from "#contract";
 import { gapMap } from "../store/gaps.ts";
+import { schoolWords } from "../store/splits.ts";
 import { dayOf } from "./clock.ts";
 import type { House } from "./house.ts";
 import { serve } from "./serve.ts";
 
-export function gapRoutes({ db, now }: House): Router {
+export function gapRoutes({ db, ground, now }: House): Router {
   const router = Router();
-  serve(router, getGaps, ({ query }) => gapMap(db, dayOf(now()), query.classId));
+  serve(router, getGaps, async ({ query }) =>
+    gapMap(db, await schoolWords(db, ground.lexicon), dayOf(now()), query.classId),
+  );
   return router;
 }

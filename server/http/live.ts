@@ -1,17 +1,17 @@
 import type { Request, Response } from "express";
 import type { DeskEvent, FaceBody, FaceEvent } from "#contract";
 
-/** Who listens to which sitting just now, and what its child's face shows. Nothing of it outlives the process. */
+/** Who listens to which desk just now (a sitting, or a reading on its way), and what its child's face shows. Nothing of it outlives the process. */
 export interface LiveHub {
-  /** Tells the desks of a sitting. */
-  desk(sittingId: string, event: DeskEvent): void;
-  /** Shows on the faces of a sitting, and remembers it for one that comes later. */
-  show(sittingId: string, face: FaceBody): void;
-  faceOf(sittingId: string): FaceBody;
-  /** The sitting ended: its faces are told and let go. */
-  end(sittingId: string): void;
-  joinDesk(sittingId: string, request: Request, response: Response): void;
-  joinFace(sittingId: string, request: Request, response: Response): void;
+  /** Tells everyone at a desk. */
+  desk(deskId: string, event: DeskEvent): void;
+  /** Shows on the faces of a desk, and remembers it for one that comes later. */
+  show(deskId: string, face: FaceBody): void;
+  faceOf(deskId: string): FaceBody;
+  /** The desk is left: its faces are told and let go. */
+  end(deskId: string): void;
+  joinDesk(deskId: string, request: Request, response: Response): void;
+  joinFace(deskId: string, request: Request, response: Response): void;
 }
 
 const nothing: FaceBody = { show: "nothing" };
@@ -25,7 +25,7 @@ export function openLive(): LiveHub {
   const send = (response: Response, event: DeskEvent | FaceEvent) =>
     response.write(`data: ${JSON.stringify(event)}\n\n`);
 
-  function join(all: Map<string, Set<Response>>, sittingId: string, request: Request, response: Response): void {
+  function join(all: Map<string, Set<Response>>, deskId: string, request: Request, response: Response): void {
     response.writeHead(200, {
       "content-type": "text/event-stream",
       // Compression would hold single events back.
@@ -33,36 +33,36 @@ export function openLive(): LiveHub {
       connection: "keep-alive",
     });
     response.write("retry: 1000\n\n");
-    const here = all.get(sittingId) ?? new Set();
-    all.set(sittingId, here.add(response));
+    const here = all.get(deskId) ?? new Set();
+    all.set(deskId, here.add(response));
     const beat = setInterval(() => response.write(": here\n\n"), BEAT_MS);
     request.on("close", () => {
       clearInterval(beat);
       here.delete(response);
-      if (here.size === 0 && all.get(sittingId) === here) all.delete(sittingId);
+      if (here.size === 0 && all.get(deskId) === here) all.delete(deskId);
     });
   }
 
   return {
-    desk: (sittingId, event) => {
-      for (const response of desks.get(sittingId) ?? []) send(response, event);
+    desk: (deskId, event) => {
+      for (const response of desks.get(deskId) ?? []) send(response, event);
     },
-    show: (sittingId, face) => {
-      shown.set(sittingId, face);
-      for (const response of faces.get(sittingId) ?? []) send(response, { kind: "face", face });
+    show: (deskId, face) => {
+      shown.set(deskId, face);
+      for (const response of faces.get(deskId) ?? []) send(response, { kind: "face", face });
     },
-    faceOf: (sittingId) => shown.get(sittingId) ?? nothing,
-    end: (sittingId) => {
-      shown.delete(sittingId);
-      for (const response of faces.get(sittingId) ?? []) {
+    faceOf: (deskId) => shown.get(deskId) ?? nothing,
+    end: (deskId) => {
+      shown.delete(deskId);
+      for (const response of faces.get(deskId) ?? []) {
         send(response, { kind: "end" });
         response.end();
       }
     },
-    joinDesk: (sittingId, request, response) => join(desks, sittingId, request, response),
-    joinFace: (sittingId, request, response) => {
-      join(faces, sittingId, request, response);
-      send(response, { kind: "face", face: shown.get(sittingId) ?? nothing });
+    joinDesk: (deskId, request, response) => join(desks, deskId, request, response),
+    joinFace: (deskId, request, response) => {
+      join(faces, deskId, request, response);
+      send(response, { kind: "face", face: shown.get(deskId) ?? nothing });
     },
   };
 }

@@ -1,5 +1,12 @@
 import { Router } from "express";
-import { listPresets, type PresetView, removePreset, savePreset, setCheckSettings } from "#contract";
+import {
+  listPresets,
+  type PresetView,
+  removePreset,
+  savePreset,
+  setCheckSettings,
+  setReadingSettings,
+} from "#contract";
 import { shippedPresets } from "#core/checks";
 import { deletePreset, listOwnPresets, putPreset } from "../store/checks.ts";
 import { setSchool } from "../store/classes.ts";
@@ -30,6 +37,11 @@ export function planRoutes({ db }: House): Router {
 
   serve(router, setCheckSettings, async ({ body }) => {
     await setSchool(db, { checks: body });
+    return { done: true as const };
+  });
+
+  serve(router, setReadingSettings, async ({ body }) => {
+    await setSchool(db, { reading: body });
     return { done: true as const };
   });
 

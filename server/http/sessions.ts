@@ -20,7 +20,7 @@ import { type GroupGround, groundOf } from "../store/gaps.ts";
 import { findGroup, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import * as store from "../store/sessions.ts";
-import { schoolLexicon } from "../store/splits.ts";
+import { schoolWords } from "../store/splits.ts";
 import { dayOf, refuseFuture } from "./clock.ts";
 import { mustGroup } from "./groups.ts";
 import type { House } from "./house.ts";
@@ -88,8 +88,9 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
   const router = Router();
 
   async function fill(childIds: readonly string[], targets: readonly string[], wish: string | null, seed: number) {
-    const ground = await groundOf(db, childIds, dayOf(now()));
-    const lexicon = await schoolLexicon(db, shipped.lexicon);
+    const words = await schoolWords(db, shipped.lexicon);
+    const ground = await groundOf(db, words, childIds, dayOf(now()));
+    const { lexicon } = words;
     const target = wish ?? nextTarget(targets, ground, lexicon);
     if (!target) throw unfit("This group has no target yet. Choose at least one spelling for it first.");
     if (!findCorrespondence(target)) throw unfit(`${target} is not a spelling this tool knows.`);

@@ -12,6 +12,7 @@ import { findCorrespondence } from "#core/phonics";
 import { answersOfChecks } from "../store/answers.ts";
 import * as store from "../store/checks.ts";
 import { listClasses, schoolSettings } from "../store/classes.ts";
+import { faceCodeOf } from "../store/faces.ts";
 import { schoolLexicon } from "../store/splits.ts";
 import { refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
@@ -104,7 +105,7 @@ export function sittingRoutes({ db, ground, now }: House): Router {
         }),
       ),
       settings,
-      faceCode: sitting.faceCode,
+      faceCode: await faceCodeOf(db, sitting.id),
     };
   }
 

@@ -60,6 +60,7 @@ export function wordRoutes({ db, ground, now }: House): Router {
 
   serve(router, getReaders, async ({ query }) => {
     const today = dayOf(now());
+    const words = await store.schoolWords(db, ground.lexicon);
     const asked = [query.classId, query.groupId, query.childId].filter((one) => one !== undefined);
     if (asked.length !== 1) throw unfit("Ask for one class, one group or one child.");
     if (query.classId) {
@@ -67,13 +68,13 @@ export function wordRoutes({ db, ground, now }: House): Router {
       if (!found) throw notFound("class");
       const ids = (await listChildren(db, found.id)).filter((child) => !child.archived).map((child) => child.id);
       const { gpcs, exceptionWords } = await taughtToClass(db, found.id);
-      const { children, needed } = await readersOf(db, ids, today);
+      const { children, needed } = await readersOf(db, words, ids, today);
       return { name: found.name, known: [...gpcs], wholes: [...exceptionWords], targets: needed, children };
     }
     const group = query.groupId ? await findGroup(db, query.groupId) : undefined;
     if (query.groupId && !group) throw notFound("group");
     const ids = group ? group.members.map((member) => member.childId) : [query.childId ?? ""];
-    const { children, needed } = await readersOf(db, ids, today);
+    const { children, needed } = await readersOf(db, words, ids, today);
     if (!group && children.length === 0) throw notFound("child");
     return {
       name: group?.name ?? children[0]?.name ?? "",

@@ -1,4 +1,4 @@
-import { inArray, sql } from "drizzle-orm";
+import { eq, inArray, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
 import { type GivenAnswer, standing } from "#core/checks";
 import type { Db } from "./open.ts";
@@ -25,6 +25,7 @@ function toAnswer(row: Row): AnswerBody {
     checkId: row.checkId,
     pass: row.pass,
     tags: (row.tags ?? []) as Plain["tags"],
+    ...(row.readingId === null ? {} : { readingId: row.readingId }),
   };
   if (outcome === "wrong" || outcome === "other" || outcome === "blend")
     return { ...given, outcome: outcome as Heard["outcome"], heard: row.heard, units: row.units };
@@ -37,9 +38,9 @@ function toRow(answer: AnswerBody, sessionId: string | null): typeof t.answers.$
   if (answer.outcome === "void") return { ...mark, voids: answer.voids };
   if (answer.outcome === "note") return { ...mark, checkId: answer.checkId, item: answer.item, text: answer.text };
   if (answer.outcome === "stop") return { ...mark, checkId: answer.checkId, text: answer.why };
-  const { kind, item, ms, checkId, pass, tags } = answer;
+  const { kind, item, ms, checkId, readingId, pass, tags } = answer;
   const heard = "heard" in answer ? { heard: answer.heard, units: answer.units } : {};
-  return { ...mark, kind, item, ms, checkId, pass, tags: tags.length > 0 ? tags : null, ...heard };
+  return { ...mark, kind, item, ms, checkId, readingId, pass, tags: tags.length > 0 ? tags : null, ...heard };
 }
 
 /**
@@ -49,13 +50,31 @@ function toRow(answer: AnswerBody, sessionId: string | null): typeof t.answers.$
 export async function answersOfChildren(db: Db, childIds: readonly string[]): Promise<AnswerBody[]> {
   if (childIds.length === 0) return [];
   const a = t.answers;
-  const entry = sql`json_build_array(${a.id}, ${a.childId}, ${a.checkId}, ${a.kind}, ${a.item}, ${a.outcome}, ${a.heard}, ${a.ms}, ${a.pass}, ${a.tags}, ${a.units}, ${a.text}, ${a.voids}, ${a.markedAt}, ${a.day}, ${a.markedBy})`;
+  const entry = sql`json_build_array(${a.id}, ${a.childId}, ${a.checkId}, ${a.kind}, ${a.item}, ${a.outcome}, ${a.heard}, ${a.ms}, ${a.pass}, ${a.tags}, ${a.units}, ${a.text}, ${a.voids}, ${a.markedAt}, ${a.day}, ${a.markedBy}, ${a.readingId})`;
   const [found] = await db
     .select({ log: sql<LogEntry[] | null>`json_agg(${entry} order by ${a.markedAt}, ${a.id})` })
     .from(a)
     .where(inArray(a.childId, [...childIds]));
   return (found?.log ?? []).map(
-    ([id, childId, checkId, kind, item, outcome, heard, ms, pass, tags, units, text, voids, at, day, markedBy]) =>
+    ([
+      id,
+      childId,
+      checkId,
+      kind,
+      item,
+      outcome,
+      heard,
+      ms,
+      pass,
+      tags,
+      units,
+      text,
+      voids,
+      at,
+      day,
+      markedBy,
+      readingId,
+    ]) =>
       toAnswer({
         id,
         childId,
@@ -73,6 +92,7 @@ export async function answersOfChildren(db: Db, childIds: readonly string[]): Pr
         markedAt: new Date(at).toISOString(),
         day,
         markedBy,
+        readingId,
       }),
   );
 }
@@ -94,6 +114,7 @@ type LogEntry = [
   markedAt: string,
   day: string,
   markedBy: string,
+  readingId: string | null,
 ];
 
 interface Kept {
@@ -172,14 +193,26 @@ export async function storedAnswers(
   };
 }
 
-/** Adds to the log. An id that is there already stays as it was. */
+/** The standing entries that a reading has brought into the log. */
+export async function standingOfReading(db: Db, readingId: string): Promise<AnswerBody[]> {
+  const rows = await db.select().from(t.answers).where(eq(t.answers.readingId, readingId));
+  const { voided } = await storedAnswers(
+    db,
+    rows.map((row) => row.id),
+  );
+  return rows.filter((row) => !voided.has(row.id)).map(toAnswer);
+}
+
+/**
+ * Adds to the log. An id that is there already stays as it was. With `inside` the rows are written in that transaction.
+ */
 export async function appendAnswers(
   db: Db,
   answers: readonly AnswerBody[],
-  sessionId: string | null = null,
+  { sessionId = null, inside = db }: { readonly sessionId?: string | null; readonly inside?: Db } = {},
 ): Promise<void> {
   if (answers.length === 0) return;
-  const added = await db
+  const added = await inside
     .insert(t.answers)
     .values(answers.map((answer) => toRow(answer, sessionId)))
     .onConflictDoNothing()

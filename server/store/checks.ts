@@ -50,10 +50,6 @@ export async function findSitting(db: Db, id: string) {
   return (await db.select().from(t.sittings).where(eq(t.sittings.id, id)))[0];
 }
 
-export async function sittingByCode(db: Db, code: string) {
-  return (await db.select().from(t.sittings).where(eq(t.sittings.faceCode, code)))[0];
-}
-
 /** In the order in which they come: child by child, part by part. */
 export async function checksOfSitting(db: Db, sittingId: string): Promise<CheckRow[]> {
   const rows = await db
@@ -75,10 +71,6 @@ export async function insertSitting(
     if (added.length === 0) return;
     await inside.insert(t.checks).values(checks.map((check) => ({ ...check, sittingId: sitting.id })));
   });
-}
-
-export async function setFaceCode(db: Db, id: string, faceCode: string | null): Promise<void> {
-  await db.update(t.sittings).set({ faceCode }).where(eq(t.sittings.id, id));
 }
 
 /** Sittings with an open check of a child who is here, the newest first, with all their checks. */

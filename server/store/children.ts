@@ -6,7 +6,7 @@ import * as t from "./schema.ts";
 /** The last day on which an answer of the child was marked. */
 const lastChecked = sql<
   string | null
->`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome not in ('void', 'note', 'stop'))`;
+>`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome not in ('void', 'note', 'stop') and a.reading_id is null)`;
 
 const view = {
   id: t.children.id,
@@ -135,6 +135,7 @@ export async function eraseChild(db: Db, child: { id: string; name: string }): P
     for (const { id, note } of reports) await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
     for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
     await inside.delete(t.children).where(eq(t.children.id, child.id));
+    await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));
     await inside
       .delete(t.sittings)
       .where(sql`not exists (select 1 from ${t.checks} c where c.sitting_id = ${t.sittings.id})`);

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, sql } from "drizzle-orm";
-import type { CheckSettingsBody, ClassView, OrderBody, OrderView } from "#contract";
+import type { CheckSettingsBody, ClassView, OrderBody, OrderView, ReadingSettingsBody } from "#contract";
 import { defaultSettings } from "#core/checks";
+import { startingReadingSettings } from "#core/reading";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -104,13 +105,16 @@ export async function deleteOrder(db: Db, id: string): Promise<void> {
   await db.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
 }
 
-/** The school itself: its name, its accent, and how it checks. */
-export async function schoolSettings(db: Db): Promise<{ name: string; accent: string; checks: CheckSettingsBody }> {
+/** The school itself: its name, its accent, how it checks, and what it measures readings against. */
+export async function schoolSettings(
+  db: Db,
+): Promise<{ name: string; accent: string; checks: CheckSettingsBody; reading: ReadingSettingsBody }> {
   const rows = await db.select().from(t.school);
   return {
     name: rows[0]?.name ?? "",
     accent: rows[0]?.accent ?? "neutral",
     checks: { ...defaultSettings, ...rows[0]?.checks },
+    reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...rows[0]?.reading },
   };
 }
 
@@ -121,7 +125,7 @@ export async function slowAfterMs(db: Db): Promise<number> {
 
 export async function setSchool(
   db: Db,
-  change: { name?: string; accent?: string; checks?: CheckSettingsBody },
+  change: { name?: string; accent?: string; checks?: CheckSettingsBody; reading?: ReadingSettingsBody },
 ): Promise<void> {
   await db
     .insert(t.school)

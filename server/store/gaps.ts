@@ -1,11 +1,12 @@
 import type { CanRead, ClassView, Gaps, OrderBody } from "#contract";
 import type { GivenAnswer } from "#core/checks";
-import { canRead, childRow, codeOf, type Standing } from "#core/mastery";
+import { canRead, childRow, codeOf, missedInTexts, rule, type Standing, type TextMiss } from "#core/mastery";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { standingOfChildren } from "./answers.ts";
 import { findChildren, listChildren } from "./children.ts";
 import { listClasses, orderContents, slowAfterMs } from "./classes.ts";
 import type { Db } from "./open.ts";
+import type { SchoolWords } from "./splits.ts";
 
 interface Taught {
   readonly gpcs: readonly string[];
@@ -37,10 +38,27 @@ function taughtOf(one: ClassView, order: OrderBody = taughtNothing.order): Taugh
   };
 }
 
-/** What a child said to spellings it saw, and in sessions: what the map is made of. */
-async function saidBy(db: Db, childIds: readonly string[]): Promise<Map<string, readonly GivenAnswer[]>> {
+interface Said {
+  readonly answers: readonly GivenAnswer[];
+  readonly inTexts: ReadonlyMap<string, readonly TextMiss[]>;
+}
+const saidNothing: Said = { answers: [], inTexts: new Map() };
+
+/** What children said to spellings they saw, also in sessions, and which failed in texts: what the map is made of. */
+async function saidBy(db: Db, words: SchoolWords, childIds: readonly string[]): Promise<Map<string, Said>> {
   const all = await standingOfChildren(db, childIds, await slowAfterMs(db));
-  return new Map([...all].map(([id, answers]) => [id, answers.filter((answer) => answer.kind === "say")]));
+  return new Map(
+    [...all].map(([id, answers]) => [
+      id,
+      { answers: answers.filter((answer) => answer.kind === "say"), inTexts: missedInTexts(answers, words) },
+    ]),
+  );
+}
+
+/** The spellings that a child was asked, and those that failed in texts often enough to stand on the map. */
+function askedOf({ answers, inTexts }: Said): readonly string[] {
+  const failed = [...inTexts].filter(([, misses]) => new Set(misses.map((miss) => miss.word)).size >= rule.textWords);
+  return [...answers.map((answer) => answer.item), ...failed.map(([gpc]) => gpc)];
 }
 
 /**
@@ -48,13 +66,14 @@ async function saidBy(db: Db, childIds: readonly string[]): Promise<Map<string, 
  * first), rows by name. Archived children and classes are left out. Correspondences that a child was asked
  * and no order of these classes has stand at the end.
  */
-export async function gapMap(db: Db, today: string, classId?: string): Promise<Gaps> {
+export async function gapMap(db: Db, words: SchoolWords, today: string, classId?: string): Promise<Gaps> {
   const classes = (await listClasses(db)).filter((one) => !one.archived && (!classId || one.id === classId));
   const inMap = new Set(classes.map((one) => one.id));
   const children = (await listChildren(db, classId)).filter((child) => !child.archived && inMap.has(child.classId));
   const taught = await taughtByClass(db);
-  const answers = await saidBy(
+  const said = await saidBy(
     db,
+    words,
     children.map((child) => child.id),
   );
 
@@ -64,8 +83,8 @@ export async function gapMap(db: Db, today: string, classId?: string): Promise<G
       for (const gpc of gpcs) if (!columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
     }
   }
-  for (const list of answers.values()) {
-    for (const { item } of list)
+  for (const one of said.values()) {
+    for (const item of askedOf(one))
       if (!columns.has(item)) columns.set(item, { gpc: item, stepId: "", step: 0, title: "Outside the order" });
   }
   const gpcs = [...columns.keys()];
@@ -74,7 +93,7 @@ export async function gapMap(db: Db, today: string, classId?: string): Promise<G
     columns: [...columns.values()],
     rows: children.map((child) => {
       const row = childRow(
-        { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), answers: answers.get(child.id) ?? [] },
+        { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), ...(said.get(child.id) ?? saidNothing) },
         gpcs,
         today,
       );
@@ -86,14 +105,15 @@ export async function gapMap(db: Db, today: string, classId?: string): Promise<G
 /** One child: what is taught, and how it stands with it and with everything else it was asked. */
 export async function standingsOf(
   db: Db,
+  words: SchoolWords,
   childId: string,
   classId: string,
   today: string,
 ): Promise<{ taught: Taught; standings: Map<string, Standing> }> {
   const taught = (await taughtByClass(db)).get(classId) ?? taughtNothing;
-  const answers = (await saidBy(db, [childId])).get(childId) ?? [];
-  const gpcs = [...new Set([...taught.gpcs, ...answers.map((answer) => answer.item)])];
-  const row = childRow({ id: childId, taught: new Set(taught.gpcs), answers }, gpcs, today);
+  const said = (await saidBy(db, words, [childId])).get(childId) ?? saidNothing;
+  const gpcs = [...new Set([...taught.gpcs, ...askedOf(said)])];
+  const row = childRow({ id: childId, taught: new Set(taught.gpcs), ...said }, gpcs, today);
   return { taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
 }
 
@@ -109,23 +129,28 @@ export interface GroupGround {
 }
 
 /** What a group can build on. An empty group can build on nothing. */
-export async function groundOf(db: Db, childIds: readonly string[], today: string): Promise<GroupGround> {
+export async function groundOf(
+  db: Db,
+  words: SchoolWords,
+  childIds: readonly string[],
+  today: string,
+): Promise<GroupGround> {
   const children = await findChildren(db, childIds);
   const taught = await taughtByClass(db);
-  const answers = await saidBy(db, childIds);
+  const said = await saidBy(db, words, childIds);
   const shared = (lists: readonly (readonly string[])[]) =>
     (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
   const gpcs = [
     ...new Set(
       children.flatMap((child) => [
         ...(taught.get(child.classId)?.gpcs ?? []),
-        ...(answers.get(child.id) ?? []).map((answer) => answer.item),
+        ...askedOf(said.get(child.id) ?? saidNothing),
       ]),
     ),
   ];
   const rows = children.map((child) =>
     childRow(
-      { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), answers: answers.get(child.id) ?? [] },
+      { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), ...(said.get(child.id) ?? saidNothing) },
       gpcs,
       today,
     ),
@@ -157,18 +182,19 @@ export async function taughtToClass(db: Db, classId: string): Promise<Taught> {
 /** What each of the children can read (the last time right), by name, and what some of them still need. */
 export async function readersOf(
   db: Db,
+  words: SchoolWords,
   childIds: readonly string[],
   today: string,
 ): Promise<{ children: CanRead[]; needed: string[] }> {
   const children = await findChildren(db, childIds);
   const taught = await taughtByClass(db);
-  const answers = await saidBy(db, childIds);
+  const said = await saidBy(db, words, childIds);
   const needed = new Set<string>();
   const readers = children.map((child) => {
     const mine = taught.get(child.classId) ?? taughtNothing;
-    const given = answers.get(child.id) ?? [];
-    const gpcs = [...new Set([...mine.gpcs, ...given.map((answer) => answer.item)])];
-    const row = childRow({ id: child.id, taught: new Set(mine.gpcs), answers: given }, gpcs, today);
+    const given = said.get(child.id) ?? saidNothing;
+    const gpcs = [...new Set([...mine.gpcs, ...askedOf(given)])];
+    const row = childRow({ id: child.id, taught: new Set(mine.gpcs), ...given }, gpcs, today);
     const known: string[] = [];
     for (const [at, gpc] of gpcs.entries()) {
       const standing = row[at] as Standing;

@@ -3,6 +3,7 @@ import {
   boolean,
   customType,
   date,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -12,7 +13,17 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { CheckSettingsBody, OrderBody, PlanBody, ReadingBody, SectionBody, SetupBody } from "#contract";
+import type {
+  CheckSettingsBody,
+  OrderBody,
+  PlanBody,
+  PreparationBody,
+  ReadingBody,
+  ReadingSettingsBody,
+  SectionBody,
+  SetupBody,
+  TextContentBody,
+} from "#contract";
 
 /** An instant, in and out as the ISO text that the contract speaks. */
 const at = customType<{ data: string; driverData: string }>({
@@ -31,6 +42,8 @@ export const school = pgTable("school", {
   accent: text("accent").notNull().default("neutral"),
   /** How this school checks; what is missing is as it ships. */
   checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
+  /** What it measures readings against; what is missing is as it ships. */
+  reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
 });
 
 /** Splits of words that the school put right by hand; one a word. */
@@ -102,8 +115,13 @@ export const sittings = pgTable("sittings", {
   id: uuid("id").primaryKey(),
   name: text("name").notNull(),
   startedAt: at("started_at").notNull(),
-  /** Under which another device shows the child's face; gone when the sitting ends. */
-  faceCode: text("face_code").unique(),
+});
+
+/** Codes under which another device shows the child's face of a desk: a sitting, or a reading on its way. */
+export const faces = pgTable("faces", {
+  deskId: uuid("desk_id").primaryKey(),
+  code: text("code").notNull().unique(),
+  openedAt: at("opened_at").notNull(),
 });
 
 /** A check of one kind with one child. Its items and its setup stay as they were drawn. */
@@ -146,6 +164,8 @@ export const answers = pgTable(
     childId: childRef(),
     checkId: uuid("check_id").references(() => checks.id, { onDelete: "cascade" }),
     sessionId: uuid("session_id").references(() => sessions.id, { onDelete: "set null" }),
+    /** The reading of a text in which the word stood. */
+    readingId: uuid("reading_id").references(() => readings.id, { onDelete: "cascade" }),
     kind: text("kind").notNull().default("say"),
     item: text("item"),
     outcome: text("outcome").notNull(),
@@ -165,6 +185,7 @@ export const answers = pgTable(
     index("answers_child").on(table.childId, table.markedAt),
     index("answers_child_day").on(table.childId, table.day),
     index("answers_check").on(table.checkId),
+    index("answers_reading").on(table.readingId),
     uniqueIndex("answers_voids").on(table.voids),
   ],
 );
@@ -176,11 +197,14 @@ export const readings = pgTable(
     id: uuid("id").primaryKey(),
     childId: childRef(),
     textId: text("text_id").notNull(),
+    how: text("how").$type<ReadingBody["how"]>().notNull().default("alone"),
     title: text("title").notNull(),
     text: text("text").notNull(),
     marks: jsonb("marks").$type<ReadingBody["marks"]>().notNull(),
     stoppedAt: integer("stopped_at"),
     ms: integer("ms"),
+    turns: jsonb("turns").$type<ReadingBody["turns"]>().notNull().default([]),
+    fit: doublePrecision("fit"),
     voice: jsonb("voice").$type<ReadingBody["voice"]>().notNull(),
     understanding: jsonb("understanding").$type<ReadingBody["understanding"]>().notNull(),
     note: text("note").notNull(),
@@ -189,6 +213,36 @@ export const readings = pgTable(
     markedBy: text("marked_by").notNull(),
   },
   (table) => [index("readings_child").on(table.childId, table.readAt)],
+);
+
+/** Texts of the school's own. */
+export const texts = pgTable("texts", { id: uuid("id").primaryKey() });
+
+/** Every kept state of an own text; the one with the highest number is the text. */
+export const textVersions = pgTable(
+  "text_versions",
+  {
+    textId: uuid("text_id")
+      .notNull()
+      .references(() => texts.id, { onDelete: "cascade" }),
+    version: integer("version").notNull(),
+    content: jsonb("content").$type<TextContentBody>().notNull(),
+    savedAt: at("saved_at").notNull(),
+    savedBy: text("saved_by").notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.textId, table.version] })],
+);
+
+/** What adults made of the preparation of a text for some readers. */
+export const preparations = pgTable(
+  "preparations",
+  {
+    textId: text("text_id").notNull(),
+    /** `all`, or `class:`, `group:` or `child:` and an id. */
+    forKey: text("for_key").notNull(),
+    preparation: jsonb("preparation").$type<PreparationBody>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.textId, table.forKey] })],
 );
 
 export const groups = pgTable("groups", {

@@ -163,7 +163,7 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
         ? { ...given, outcome: mark.outcome, heard: null, units: null }
         : { ...given, outcome: mark.outcome };
     });
-    await appendAnswers(inside, answers, sessionId);
+    await appendAnswers(inside, answers, { sessionId });
   });
 }
 

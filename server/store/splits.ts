@@ -1,6 +1,8 @@
 import { asc, eq } from "drizzle-orm";
 import type { OwnSplit } from "#contract";
+import { type Accent, accentOf } from "#core/phonics";
 import { type Lexicon, ownEntry, withOwnSplits } from "#core/words";
+import { schoolSettings } from "./classes.ts";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -48,4 +50,14 @@ export async function schoolLexicon(db: Db, shipped: Lexicon): Promise<Lexicon> 
   );
   made.set(shipped, { of, lexicon });
   return lexicon;
+}
+
+/** The words of the school and the accent that they are heard in. */
+export interface SchoolWords {
+  readonly lexicon: Lexicon;
+  readonly accent: Accent;
+}
+
+export async function schoolWords(db: Db, shipped: Lexicon): Promise<SchoolWords> {
+  return { lexicon: await schoolLexicon(db, shipped), accent: accentOf((await schoolSettings(db)).accent) };
 }

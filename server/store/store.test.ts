@@ -1,6 +1,8 @@
 import { randomUUID as uuid } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { AnswerBody } from "#contract";
+import { accentOf } from "#core/phonics";
+import { readLexicon } from "#core/words";
 import { answersOfChecks, answersOfChildren, appendAnswers, standingOfChildren, storedAnswers } from "./answers.ts";
 import { checksByIds, insertSitting, openSittings, setCheckEnd } from "./checks.ts";
 import {
@@ -69,6 +71,8 @@ const given = (childId: string, item: string, outcome: "right" | "none", day: st
   day,
   markedBy: "Ms Harrow",
 });
+
+const words = { lexicon: readLexicon(""), accent: accentOf("neutral") };
 
 beforeAll(async () => {
   store = await openStore({ folder: "memory://" });
@@ -275,10 +279,15 @@ describe("groups and what they stand on", () => {
       given(ada, "t=t", "right", "2026-11-05"),
       given(cy, "a=a", "right", "2026-11-05"),
     ]);
-    const ground = await groundOf(store.db, [ada, cy], "2026-11-20");
+    const ground = await groundOf(store.db, words, [ada, cy], "2026-11-20");
     expect(ground).toMatchObject({ known: ["t=t"], needed: ["a=a"], wholes: ["the"] });
     expect(ground.unsteady).toEqual(["a=a", "t=t"].filter((gpc) => ground.unsteady.includes(gpc)).reverse());
-    expect(await groundOf(store.db, [], "2026-11-20")).toEqual({ known: [], wholes: [], unsteady: [], needed: [] });
+    expect(await groundOf(store.db, words, [], "2026-11-20")).toEqual({
+      known: [],
+      wholes: [],
+      unsteady: [],
+      needed: [],
+    });
   });
 });
 

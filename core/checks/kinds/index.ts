@@ -29,4 +29,4 @@ export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
 export { choicesOnSheet } from "./paper.ts";
-export { readWordItem, wordItem } from "./words.ts";
+export { isWordItem, readWordItem, wordItem } from "./words.ts";

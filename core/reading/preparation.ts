@@ -1,0 +1,70 @@
+import type { Gpc } from "#core/phonics";
+import { keyOf, type TextVerdict, type WordVerdict } from "#core/words";
+import type { TextContent, WordMeaning } from "./library.ts";
+
+/** What to look at with readers before they read a text; made by the engine, changed by the adult. */
+export interface Preparation {
+  /** Spellings in focus. */
+  readonly focus: readonly Gpc[];
+  /** Words of the text to read first, with their brackets. */
+  readonly first: readonly string[];
+  /** Longer words, to take by syllables, or by base and ending. */
+  readonly longer: readonly string[];
+  /** Exception words. */
+  readonly wholes: readonly string[];
+  readonly meanings: readonly WordMeaning[];
+  /** What to watch in the punctuation, a sentence each. */
+  readonly watch: readonly string[];
+  readonly note: string;
+}
+
+/** How many of each the engine proposes; an adult may keep more. */
+const most = { focus: 6, first: 10, longer: 8, wholes: 10 };
+
+/**
+ * Proposes the preparation of a text for readers. `verdict` judges title and body against what they know before it;
+ * `targets` are the spellings that they are to practise. Words in the way come first, then those that practise.
+ */
+export function prepareReading(text: TextContent, verdict: TextVerdict, targets: ReadonlySet<Gpc>): Preparation {
+  const counts = new Map<Gpc, number>();
+  for (const word of verdict.words)
+    for (const { gpc } of word.reading.units) if (targets.has(gpc)) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
+  const practised = [...counts].sort((one, other) => other[1] - one[1]).map(([gpc]) => gpc);
+  const practises = (word: WordVerdict) => word.reading.units.some((unit) => targets.has(unit.gpc));
+  const inTheWay = verdict.words.filter((word) => word.verdict === "not yet");
+  const training = verdict.words.filter(
+    (word) => word.verdict !== "not yet" && word.verdict !== "exception" && word.text.length > 2 && practises(word),
+  );
+  const longer = verdict.longWords.filter((word) => word.reading.syllables.length > 1);
+  return {
+    focus: (practised.length > 0 ? practised : verdict.inTheWay.map((one) => one.gpc)).slice(0, most.focus),
+    first: once([...inTheWay, ...training]).slice(0, most.first),
+    longer: once(longer).slice(0, most.longer),
+    wholes: verdict.exceptionWords.slice(0, most.wholes),
+    meanings: text.words,
+    watch: watchIn(text.body),
+    note: "",
+  };
+}
+
+function once(words: readonly WordVerdict[]): readonly string[] {
+  return [...new Map(words.map((word) => [keyOf(word.text), keyOf(word.text)])).values()];
+}
+
+/** What the marks of a text ask of the voice. */
+function watchIn(body: string): readonly string[] {
+  const count = (pattern: RegExp) => body.match(pattern)?.length ?? 0;
+  const times = (number: number) => (number === 1 ? "once" : `${number} times`);
+  const speech = count(/[“][^”]+[”]|(?<!\p{L})"[^"]+"/gu);
+  const questions = count(/\?/g);
+  const calls = count(/!/g);
+  const commas = count(/,(?!["”])/g);
+  const halts = count(/…|\.\.\.| [–—-] /g);
+  return [
+    ...(speech > 0 ? [`Someone speaks ${times(speech)}: who is it, and how do they say it?`] : []),
+    ...(questions > 0 ? [`A question mark stands ${times(questions)}: hear how the voice asks.`] : []),
+    ...(calls > 0 ? [`An exclamation mark stands ${times(calls)}: say it as it is meant.`] : []),
+    ...(halts > 0 ? [`A dash or dots stand ${times(halts)}: halt, then go on.`] : []),
+    ...(commas > 2 ? [`A comma stands ${times(commas)}: a short stop, and the sentence goes on.`] : []),
+  ];
+}

@@ -1,0 +1,81 @@
+import { and, desc, eq, sql } from "drizzle-orm";
+import type { PreparationBody, TextContentBody, TextVersion } from "#contract";
+import type { Db } from "./open.ts";
+import * as t from "./schema.ts";
+
+interface OwnText {
+  readonly id: string;
+  readonly version: number;
+  readonly content: TextContentBody;
+}
+
+/** The newest version of each own text, by title. */
+export async function ownTexts(db: Db): Promise<OwnText[]> {
+  const rows = await db
+    .selectDistinctOn([t.textVersions.textId], {
+      id: t.textVersions.textId,
+      version: t.textVersions.version,
+      content: t.textVersions.content,
+    })
+    .from(t.textVersions)
+    .orderBy(t.textVersions.textId, desc(t.textVersions.version));
+  return rows.sort((one, other) => one.content.title.localeCompare(other.content.title));
+}
+
+/** The newest first. */
+export async function versionsOf(db: Db, textId: string): Promise<TextVersion[]> {
+  const { version, content, savedAt, savedBy } = t.textVersions;
+  return db
+    .select({ version, content, savedAt, savedBy })
+    .from(t.textVersions)
+    .where(eq(t.textVersions.textId, textId))
+    .orderBy(desc(t.textVersions.version));
+}
+
+/** Adds a version; false when this number is taken, since someone else kept one meanwhile. */
+export async function addVersion(db: Db, textId: string, row: TextVersion): Promise<boolean> {
+  return db.transaction(async (inside) => {
+    await inside.insert(t.texts).values({ id: textId }).onConflictDoNothing();
+    const added = await inside
+      .insert(t.textVersions)
+      .values({ textId, ...row })
+      .onConflictDoNothing()
+      .returning({ version: t.textVersions.version });
+    return added.length === 1;
+  });
+}
+
+/** Removes an own text with its versions and what was prepared for it; false when there is none. */
+export async function deleteText(db: Db, id: string): Promise<boolean> {
+  return db.transaction(async (inside) => {
+    await inside.delete(t.preparations).where(eq(t.preparations.textId, id));
+    return (await inside.delete(t.texts).where(eq(t.texts.id, id)).returning()).length === 1;
+  });
+}
+
+export async function findPreparation(db: Db, textId: string, forKey: string): Promise<PreparationBody | null> {
+  const rows = await db
+    .select()
+    .from(t.preparations)
+    .where(and(eq(t.preparations.textId, textId), eq(t.preparations.forKey, forKey)));
+  return rows[0]?.preparation ?? null;
+}
+
+export async function putPreparation(
+  db: Db,
+  textId: string,
+  forKey: string,
+  preparation: PreparationBody | null,
+): Promise<void> {
+  if (preparation === null) {
+    await db.delete(t.preparations).where(and(eq(t.preparations.textId, textId), eq(t.preparations.forKey, forKey)));
+    return;
+  }
+  await db
+    .insert(t.preparations)
+    .values({ textId, forKey, preparation })
+    .onConflictDoUpdate({
+      target: [t.preparations.textId, t.preparations.forKey],
+      set: { preparation: sql`excluded.preparation` },
+    });
+}
