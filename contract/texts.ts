@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, done, gpc, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const question = z.object({

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from "vitest"
 import {
   addChild,
   addClass,
+  closeFace,
   type DeskEvent,
   deskEvent,
   type FaceEvent,
@@ -131,6 +132,31 @@ describe("the child's face on another device", () => {
     await expect(show({ show: "text", text: "sh", size: "letters", childName: "Ada M." })).resolves.toBeDefined();
     expect((await house.ask(getFace, { params: { code } })).face).toEqual(card);
     expect((await house.refused(showFace, { params: { id: uuid() }, body: { face: card } })).status).toBe(404);
+  });
+});
+
+describe("the face of a desk that is no sitting", () => {
+  const passage = { show: "passage", text: "Fog sat on the cut.", size: 40, spacing: 1.8 } as const;
+  test("shows a text, and ends when it is closed", async () => {
+    const id = uuid();
+    const { code } = await house.ask(openFace, { params: { id } });
+    await house.ask(showFace, { params: { id }, body: { face: passage } });
+    const face = await listen<FaceEvent>(livePaths.face(code), faceEvent);
+    expect(await face.until(1)).toEqual([{ kind: "face", face: passage }]);
+    for (let times = 0; times < 2; times++) await house.ask(closeFace, { params: { id } });
+    await face.closed;
+    expect(face.events.at(-1)).toEqual({ kind: "end" });
+    expect((await house.refused(getFace, { params: { code } })).status).toBe(404);
+    expect((await house.refused(showFace, { params: { id }, body: { face: passage } })).status).toBe(404);
+  });
+  test("ends after a day when no one closed it; a sitting's stays as long as its checks", async () => {
+    const id = uuid();
+    const { code } = await house.ask(openFace, { params: { id } });
+    const sittingCode = await codeOf();
+    house.now = new Date(house.now.getTime() + 25 * 3_600_000);
+    await house.ask(openFace, { params: { id: uuid() } });
+    expect((await house.refused(getFace, { params: { code } })).status).toBe(404);
+    expect((await house.ask(getFace, { params: { code: sittingCode } })).face).toEqual({ show: "nothing" });
   });
 });
 

@@ -55,7 +55,8 @@ export function faceRoutes({ db, live, now }: House): Router {
     }
   });
 
-  serve(router, showFace, ({ params, body }) => {
+  serve(router, showFace, async ({ params, body }) => {
+    if ((await store.faceCodeOf(db, params.id)) === null) throw notFound("code");
     live.show(params.id, body.face);
     return { done: true as const };
   });

@@ -1,24 +1,36 @@
 import { randomUUID as uuid } from "node:crypto";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import {
   addChild,
   addClass,
   eraseChild,
+  evidence,
   exportChild,
+  getChild,
+  getGaps,
   getSchool,
   listReadings,
   listTexts,
+  markTaught,
   type ReadingBody,
+  readingFigures,
+  saveAnswers,
+  saveGroup,
   saveReading,
+  setReadingSettings,
   traces,
 } from "#contract";
-import { scoreReading } from "#core/reading";
+import { scoreReading, startingReadingSettings } from "#core/reading";
+import * as schema from "../store/schema.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
 let house: TestHouse;
-const [ada, ben] = [uuid(), uuid()] as const;
+const [ada, ben, cy] = [uuid(), uuid(), uuid()] as const;
+const classId = uuid();
 const body = (change: Partial<ReadingBody> = {}): ReadingBody => ({
   childId: ada,
+  how: "alone",
   textId: "tin-tips",
   title: "The Tin Tips",
   text: "A tin sat on top. The tin tips.",
@@ -28,6 +40,8 @@ const body = (change: Partial<ReadingBody> = {}): ReadingBody => ({
   ],
   stoppedAt: null,
   ms: 12_000,
+  turns: [{ at: 5, ms: 7000 }],
+  fit: 0.875,
   voice: { phrases: 3, stops: null, pace: 2, expression: null },
   understanding: [{ ask: "What tips?", mark: "right", lookedBack: true }],
   note: "",
@@ -40,11 +54,15 @@ const readings = () => house.ask(listReadings, { params: { id: ada } });
 beforeAll(async () => {
   house = await openTestHouse();
   const orderId = (await house.ask(getSchool, {})).orders[0]?.id ?? "";
-  const classId = uuid();
   await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "", orderId } });
+  await house.ask(markTaught, {
+    params: { id: classId },
+    body: { id: uuid(), stepId: "s3", taughtOn: "2026-11-02", at: "2026-11-20T08:00:00.000Z" },
+  });
   for (const [id, name] of [
     [ada, "Ada M."],
     [ben, "Ben T."],
+    [cy, "Cy R."],
   ] as const)
     await house.ask(addChild, { body: { id, classId, name, note: "" } });
 });
@@ -76,6 +94,8 @@ test("a reading is kept whole with the version that was read, comes back the sam
 
 test.each<[string, () => Partial<ReadingBody>, RegExp]>([
   ["a mark at no word", () => ({ marks: [{ at: 8, kind: "told", heard: null }] }), /does not have/],
+  ["a line that begins at no word", () => ({ turns: [{ at: 8, ms: 1 }] }), /does not have/],
+  ["a time for a text that was read together", () => ({ how: "together" as const }), /no time/],
   ["a stop behind the end", () => ({ stoppedAt: 8 }), /does not have/],
   ["a text without words", () => ({ text: " ... ", marks: [] }), /no words/],
   ["a time to come", () => ({ readAt: "2026-11-20T12:00:00.000Z" }), /ahead/],
@@ -83,6 +103,147 @@ test.each<[string, () => Partial<ReadingBody>, RegExp]>([
   const before = await readings();
   expect((await house.refused(saveReading, { params: { id: uuid() }, body: body(change()) })).detail).toMatch(says);
   expect(await readings()).toEqual(before);
+});
+
+describe("what went wrong in a text", () => {
+  const id = uuid();
+  const put = (change: Partial<ReadingBody>) =>
+    house.ask(saveReading, {
+      params: { id },
+      body: body({ childId: cy, readAt: "2026-11-20T08:00:00.000Z", ...change }),
+    });
+  const misread = (at: number, heard: string | null) => ({ at, kind: "misread" as const, heard });
+  const log = async () => (await house.ask(exportChild, { params: { id: cy } })).answers;
+  /** What stands of the log: item, outcome and what was said. */
+  const stands = async () => {
+    const all = await log();
+    const gone = new Set(all.flatMap((entry) => (entry.outcome === "void" ? [entry.voids] : [])));
+    return all.flatMap((entry) =>
+      entry.outcome === "void" || entry.outcome === "note" || entry.outcome === "stop" || gone.has(entry.id)
+        ? []
+        : [[entry.item, entry.outcome, "heard" in entry ? entry.heard : null, entry.readingId]],
+    );
+  };
+
+  test("enters the answer log once, follows what is typed in later, and never loses an entry", async () => {
+    await put({ marks: [misread(1, null), { at: 6, kind: "told", heard: null }] });
+    expect(await stands()).toEqual([
+      ["t i n", "wrong", null, id],
+      ["t i n", "none", null, id],
+    ]);
+    const typed = { marks: [misread(1, "ten"), { at: 6, kind: "told" as const, heard: null }] };
+    await put(typed);
+    const after = await log();
+    expect(await stands()).toEqual([
+      ["t i n", "wrong", "ten", id],
+      ["t i n", "none", null, id],
+    ]);
+    await put(typed);
+    expect(await log()).toEqual(after);
+    expect(after).toHaveLength(4);
+    await put({ marks: [] });
+    expect(await stands()).toEqual([]);
+  });
+  test("counts among the confusions, reaches the map once two words show it, and goes with the reading's marks", async () => {
+    const cell = async () => {
+      const map = await house.ask(getGaps, { query: { classId } });
+      const at = map.columns.findIndex((column) => column.gpc === "i=i");
+      return map.rows.find((row) => row.id === cy)?.cells[at];
+    };
+    expect(await cell()).toBe("n");
+    await put({ marks: [misread(1, "ten")] });
+    expect(await cell()).toBe("n");
+    expect((await house.ask(getChild, { params: { id: cy } })).confusions).toMatchObject([
+      { asked: "i", given: "e", count: 1, items: ["tin"] },
+    ]);
+    await put({ marks: [misread(1, "ten"), misread(7, "teps")] });
+    expect(await cell()).toBe("u");
+    const { why, answers } = await house.ask(evidence, { params: { id: cy }, query: { gpc: "i=i" } });
+    expect(why).toBe("Not asked on its own yet. Misread in texts since: tin, tips.");
+    expect(answers).toEqual([]);
+    await put({ marks: [misread(1, "ten"), misread(7, "teps"), { at: 7, kind: "putRight", heard: null }] });
+    expect(await cell()).toBe("n");
+  });
+  test("no one but the server writes it", async () => {
+    await put({ marks: [misread(1, "ten")] });
+    const entry = (await log()).find((one) => one.outcome === "wrong");
+    if (entry?.outcome !== "wrong") throw new Error("no entry");
+    const { refused } = await house.ask(saveAnswers, { body: { answers: [{ ...entry, id: uuid() }] } });
+    expect(refused[0]?.says).toMatch(/needs the check/);
+  });
+  test("what stopped a group together is not one child's", async () => {
+    await put({ how: "together", ms: null, marks: [misread(1, "ten")] });
+    expect(await stands()).toEqual([]);
+  });
+  test("goes with the child", async () => {
+    await put({ marks: [misread(1, "ten")] });
+    await house.ask(eraseChild, { params: { id: cy } });
+    const rows = await house.store.db.select().from(schema.answers).where(eq(schema.answers.childId, cy));
+    expect(rows).toEqual([]);
+  });
+});
+
+describe("the figures of a class and of a group", () => {
+  test("are those of each reading, without its text; one done together has none", async () => {
+    const id = uuid();
+    await house.ask(saveReading, {
+      params: { id },
+      body: body({ childId: ben, how: "together", ms: null, marks: [] }),
+    });
+    const figures = await house.ask(readingFigures, { query: { classId } });
+    expect(figures.filter((one) => one.name === "Ada M.")).toHaveLength(2);
+    expect(figures.find((one) => one.id === id)).toEqual({
+      id,
+      childId: ben,
+      name: "Ben T.",
+      title: "The Tin Tips",
+      day: "2026-11-20",
+      how: "together",
+      fit: 0.875,
+      correctPerMinute: null,
+      accuracy: null,
+    });
+    expect(figures[0]).not.toHaveProperty("text");
+    const groupId = uuid();
+    const saved = { versionId: uuid(), name: "Reeds", at: "2026-11-20T08:00:00.000Z", targets: [] };
+    await house.ask(saveGroup, {
+      params: { id: groupId },
+      body: { ...saved, members: [{ childId: ben, locked: false }] },
+    });
+    expect((await house.ask(readingFigures, { query: { groupId } })).map((one) => one.id)).toEqual([id]);
+  });
+  test("one of the two must be asked for, and be there", async () => {
+    expect((await house.refused(readingFigures, { query: {} })).detail).toMatch(/one class or one group/);
+    expect((await house.refused(readingFigures, { query: { groupId: uuid() } })).status).toBe(404);
+  });
+});
+
+describe("what readings are measured against", () => {
+  const settings = {
+    teaching: 92,
+    easy: 97,
+    wait: 5,
+    yearBegins: 8,
+    aims: [{ yearGroup: "Year 2", start: 30, middle: 45, end: 60 }],
+  };
+  test("is as it ships until the school sets its own", async () => {
+    expect((await house.ask(getSchool, {})).reading).toEqual(startingReadingSettings);
+    await house.ask(setReadingSettings, { body: settings });
+    expect((await house.ask(getSchool, {})).reading).toEqual(settings);
+  });
+  test.each([
+    ["easy below teaching", { easy: 80 }, /Easy begins/],
+    [
+      "a year group twice",
+      { aims: [...settings.aims, { yearGroup: "year 2", start: 1, middle: 2, end: 3 }] },
+      /one line of aims/,
+    ],
+    ["a month that is none", { yearBegins: 13 }, /yearBegins/],
+  ])("refuses %s", async (_, change, says) => {
+    const refused = await house.refused(setReadingSettings, { body: { ...settings, ...change } });
+    expect(refused.detail).toMatch(says);
+    expect((await house.ask(getSchool, {})).reading).toEqual(settings);
+  });
 });
 
 test("a reading stays with its child, an unknown child has none", async () => {

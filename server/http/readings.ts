@@ -75,11 +75,12 @@ function changesOf(reading: ReadingView, standing: readonly AnswerBody[], school
   // What stopped a group is not one child's.
   const entries = how === "together" ? [] : entriesOf(reading, school);
   const mark = { childId, markedBy, day };
-  const wanted = entries.map(({ item, outcome, heard, putRight, ms }): AnswerBody => {
+  const wanted = entries.map(({ at, item, outcome, heard, putRight, ms }): AnswerBody => {
     const given = {
       ...mark,
       id: randomUUID(),
-      markedAt: new Date(Date.parse(readAt) + ms).toISOString(),
+      // Marks without a time keep the order of the text.
+      markedAt: new Date(Date.parse(readAt) + Math.max(ms, at)).toISOString(),
       kind: "words" as const,
       item,
       ms: null,
