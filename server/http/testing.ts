@@ -4,7 +4,8 @@ import pino from "pino";
 import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem } from "#contract";
 import { setShippedOrder } from "../store/classes.ts";
 import { type Ground, readGround } from "../store/ground.ts";
-import { type OpenStore, openStore } from "../store/open.ts";
+import type { OpenStore } from "../store/open.ts";
+import { openTestStore } from "../store/testing.ts";
 import { buildApp } from "./app.ts";
 
 /** A server on an empty database in memory, with a clock that the test sets, for tests only. */
@@ -24,7 +25,7 @@ export interface TestHouse {
 
 export async function openTestHouse(): Promise<TestHouse> {
   const ground = readGround(join(import.meta.dirname, "../../data"));
-  const store = await openStore({ folder: "memory://" });
+  const store = await openTestStore();
   for (const { id, content } of ground.orders)
     await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
   const logged: string[] = [];

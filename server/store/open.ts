@@ -23,7 +23,7 @@ const migrationsFolder = join(import.meta.dirname, "migrations");
 
 /**
  * Opens the database and brings it to the newest migration. With `url` a PostgreSQL server; else PGlite in
- * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests). `fresh` empties the
+ * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests), and can begin from a `snapshot` of another. `fresh` empties the
  * embedded database first, once the folder is held; a server's database is never emptied.
  * Throws `FolderInUse` when another process holds the folder.
  */
@@ -31,6 +31,7 @@ export async function openStore(where: {
   folder: string;
   url?: string | undefined;
   fresh?: boolean;
+  snapshot?: Blob | undefined;
 }): Promise<OpenStore> {
   if (where.url) {
     const pool = new pg.Pool({ connectionString: where.url, max: 8 });
@@ -39,7 +40,7 @@ export async function openStore(where: {
     return { db, kind: "server", close: () => pool.end() };
   }
   if (where.folder === "memory://") {
-    const memory = new PGlite();
+    const memory = new PGlite(where.snapshot ? { loadDataDir: where.snapshot } : {});
     const db = overPglite(memory, { schema });
     await migratePglite(db, { migrationsFolder });
     return { db, kind: "embedded", close: () => memory.close() };

@@ -2,13 +2,14 @@ import { randomUUID as uuid } from "node:crypto";
 import { join } from "node:path";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { readGround } from "./ground.ts";
-import { type OpenStore, openStore } from "./open.ts";
+import type { OpenStore } from "./open.ts";
 import { deleteSplit, listSplits, putSplit, schoolLexicon } from "./splits.ts";
+import { openTestStore } from "./testing.ts";
 
 const shipped = readGround(join(import.meta.dirname, "../../data")).lexicon;
 let store: OpenStore;
 beforeAll(async () => {
-  store = await openStore({ folder: "memory://" });
+  store = await openTestStore();
 });
 afterAll(() => store.close());
 

@@ -27,7 +27,7 @@ import {
 } from "./classes.ts";
 import { groundOf } from "./gaps.ts";
 import { findGroup, groupHistory, insertVersion, listGroups, setClosed } from "./groups.ts";
-import { type OpenStore, openStore } from "./open.ts";
+import type { OpenStore } from "./open.ts";
 import {
   deleteSession,
   findSessionRow,
@@ -43,6 +43,9 @@ import {
 } from "./sessions.ts";
 
 let store: OpenStore;
+
+import { openTestStore } from "./testing.ts";
+
 const orderId = uuid();
 const classId = uuid();
 const [ada, ben, cy] = [uuid(), uuid(), uuid()] as const;
@@ -75,7 +78,7 @@ const given = (childId: string, item: string, outcome: "right" | "none", day: st
 const words = { lexicon: readLexicon(""), accent: accentOf("neutral") };
 
 beforeAll(async () => {
-  store = await openStore({ folder: "memory://" });
+  store = await openTestStore();
   const { db } = store;
   await insertOrder(db, { id: orderId, content });
   await insertClass(db, { id: classId, name: "Kiln", yearGroup: "", orderId });
