@@ -1,4 +1,5 @@
 /** Reading a connected text: marks in, rate, accuracy, kinds of error and what the misreads say out. */
+export * from "./advice.ts";
 export * from "./edit.ts";
 export * from "./evidence.ts";
 export * from "./fit.ts";

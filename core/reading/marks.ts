@@ -86,6 +86,16 @@ export function sentenceLines(text: string): string {
   return shown + text.slice(from);
 }
 
+/** The lines of a text that have words, each with the index of its first word. */
+export function linesOf(text: string): readonly { readonly text: string; readonly at: number }[] {
+  let words = 0;
+  return text.split("\n").flatMap((line) => {
+    const at = words;
+    words += wordsOf(line).length;
+    return words > at ? [{ text: line.trim(), at }] : [];
+  });
+}
+
 /**
  * The words of a text in order: numbers are words too. A sentence ends with its line, or
  * with a full stop, question or exclamation mark that no small letter follows.

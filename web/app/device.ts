@@ -29,6 +29,24 @@ export function useHand(): ["left" | "right", (hand: "left" | "right") => void] 
   return [hand === "left" ? "left" : "right", setHand];
 }
 
+/** How a text is shown to a child on this device. */
+export interface TextLook {
+  /** Pixels of a letter's height in its line. */
+  readonly size: number;
+  /** Lines apart. */
+  readonly spacing: number;
+  /** Each sentence has a line of its own. */
+  readonly sentences: boolean;
+  /** One line after another, turned by the adult, in place of the whole text. */
+  readonly lineByLine: boolean;
+}
+const plainLook: TextLook = { size: 32, spacing: 1.8, sentences: false, lineByLine: false };
+
+export function useTextLook(): [TextLook, (look: TextLook) => void] {
+  const [stored, store] = useStored("keen-text-look", JSON.stringify(plainLook));
+  return [{ ...plainLook, ...(JSON.parse(stored) as Partial<TextLook>) }, (look) => store(JSON.stringify(look))];
+}
+
 export function useTheme(): { dark: boolean; toggle: () => void } {
   const system = matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
   const [theme, setTheme] = useStored("keen-theme", system);

@@ -28,11 +28,6 @@ export async function forgetOld(): Promise<void> {
   }
 }
 
-async function _keptAddresses(beginning: string): Promise<readonly string[]> {
-  const keys = await (await box).getAllKeys("pages");
-  return keys.filter((key) => key.startsWith(beginning));
-}
-
 async function kept(address: string): Promise<unknown> {
   return (await (await box).get("pages", address))?.content;
 }

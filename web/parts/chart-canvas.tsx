@@ -1,75 +1,99 @@
-import { LineChart } from "echarts/charts";
+import { BarChart, LineChart } from "echarts/charts";
 import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
 import { init, use } from "echarts/core";
 import { SVGRenderer } from "echarts/renderers";
 import { useEffect, useRef } from "react";
-import type { ChartWanted } from "./chart-wanted.ts";
+import type { ChartSeries, ChartWanted } from "./chart-wanted.ts";
 
-use([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+use([BarChart, LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
 
-/** The chart itself, in the colours of the page; lines differ by their dashes and marks too. */
-export function ChartCanvas({ places, lines, aim }: ChartWanted) {
+type Colour = (name: string) => string;
+
+/** From this many places on their names stand upright. */
+const CROWDED = 14;
+
+const strokes = { line: "solid", dashes: "dashed", dots: "dotted", marks: "solid" } as const;
+const colours = ["--leaf", "--damson", "--ink", "--soft"];
+
+function seriesOf({ name, values, axis, as }: ChartSeries, at: number, colour: Colour) {
+  const own = colour(colours[at % colours.length] ?? "--ink");
+  const base = { name, yAxisIndex: axis === "left" ? 0 : 1, itemStyle: { color: own } };
+  if (as === "bar") return { ...base, type: "bar", data: values, barMaxWidth: 28 };
+  return {
+    ...base,
+    type: "line",
+    data: values,
+    symbol: as === "dots" ? "none" : as === "marks" ? "triangle" : at === 0 ? "circle" : "diamond",
+    symbolSize: 8,
+    connectNulls: true,
+    lineStyle: { color: own, type: strokes[as], width: as === "marks" ? 0 : 2 },
+  };
+}
+
+/** The options of a chart in these colours. */
+function optionsOf({ places, series, aim, notes }: Omit<ChartWanted, "label">, colour: Colour) {
+  const [ink, soft, line] = [colour("--ink"), colour("--soft"), colour("--line")];
+  const crowded = places.length >= CROWDED;
+  const onRight = series
+    .filter((one) => one.axis === "right")
+    .flatMap((one) => one.values.map((value) => value ?? 100));
+  const drawn = series.map((one, at) => seriesOf(one, at, colour));
+  const level = aim && {
+    silent: true,
+    symbol: "none",
+    data: [{ yAxis: aim.value, name: aim.name }],
+    lineStyle: { color: ink, type: "dotted" },
+    label: { formatter: aim.name, color: ink, position: "insideEndTop" },
+  };
+  return {
+    animation: false,
+    textStyle: { fontFamily: "inherit", color: ink },
+    grid: {
+      left: 44,
+      right: onRight.length > 0 ? 44 : 12,
+      top: series.length > 1 ? 32 : 14,
+      bottom: crowded ? 74 : 26,
+    },
+    legend: { show: series.length > 1, top: 0, itemGap: 24, textStyle: { color: ink } },
+    tooltip: {
+      trigger: "axis",
+      renderMode: "richText",
+      formatter: (shown: { dataIndex: number; seriesName: string; value: unknown; data: unknown }[]) => {
+        const at = shown[0]?.dataIndex ?? 0;
+        const figures = series.flatMap((one) =>
+          one.values[at] === null ? [] : [`${one.name}: ${one.values[at]}${one.axis === "right" ? "%" : ""}`],
+        );
+        return [places[at], ...figures, ...(notes?.[at] ? [notes[at]] : [])].join("\n");
+      },
+    },
+    xAxis: {
+      type: "category",
+      data: places,
+      axisLabel: { color: soft, interval: crowded ? 0 : "auto", rotate: crowded ? 60 : 0 },
+      axisLine: { lineStyle: { color: line } },
+    },
+    yAxis: (["left", "right"] as const).map((side) => ({
+      type: "value",
+      min: side === "right" ? Math.min(70, Math.floor(Math.min(...onRight) / 10) * 10) : 0,
+      max: side === "right" ? 100 : undefined,
+      show: side === "left" || onRight.length > 0,
+      axisLabel: { color: soft, formatter: side === "right" ? "{value}%" : "{value}" },
+      splitLine: { show: side === "left", lineStyle: { color: line } },
+    })),
+    series: drawn.map((one, at) => (at === 0 && level ? { ...one, markLine: level } : one)),
+  };
+}
+
+/** The chart itself, in the colours of the page. */
+export function ChartCanvas({ places, series, aim, notes }: ChartWanted) {
   const place = useRef<HTMLDivElement>(null);
-  const wanted = JSON.stringify({ places, lines, aim });
+  const wanted = JSON.stringify({ places, series, aim, notes });
   useEffect(() => {
     const here = place.current;
     if (!here) return;
-    const told = JSON.parse(wanted) as Pick<ChartWanted, "places" | "lines" | "aim">;
     const colour = (name: string) => getComputedStyle(here).getPropertyValue(name).trim();
-    const [ink, soft, line] = [colour("--ink"), colour("--soft"), colour("--line")];
     const chart = init(here, null, { renderer: "svg" });
-    const axis = (side: "left" | "right") =>
-      told.lines
-        .filter((one) => one.axis === side)
-        .map((one) => one.name)
-        .join(", ");
-    chart.setOption({
-      animation: false,
-      textStyle: { fontFamily: "inherit", color: ink },
-      grid: { left: 44, right: 44, top: 30, bottom: 26 },
-      legend: { top: 0, itemGap: 28, textStyle: { color: ink } },
-      tooltip: { trigger: "axis" },
-      xAxis: {
-        type: "category",
-        data: told.places,
-        axisLabel: { color: soft },
-        axisLine: { lineStyle: { color: line } },
-      },
-      yAxis: (["left", "right"] as const).map((side) => ({
-        type: "value",
-        name: "",
-        min: side === "right" ? 70 : 0,
-        max: side === "right" ? 100 : undefined,
-        show: axis(side) !== "",
-        axisLabel: { color: soft, formatter: side === "right" ? "{value}%" : "{value}" },
-        splitLine: { show: side === "left", lineStyle: { color: line } },
-      })),
-      series: told.lines.map((one, at) => ({
-        type: "line",
-        name: one.name,
-        data: one.values,
-        yAxisIndex: one.axis === "left" ? 0 : 1,
-        symbol: at === 0 ? "circle" : "diamond",
-        symbolSize: 8,
-        connectNulls: true,
-        lineStyle: {
-          color: at === 0 ? colour("--leaf") : colour("--damson"),
-          type: at === 0 ? "solid" : "dashed",
-          width: 2,
-        },
-        itemStyle: { color: at === 0 ? colour("--leaf") : colour("--damson") },
-        ...(at === 0 && told.aim
-          ? {
-              markLine: {
-                symbol: "none",
-                data: [{ yAxis: told.aim.value, name: told.aim.name }],
-                lineStyle: { color: soft, type: "dotted" },
-                label: { formatter: told.aim.name, color: soft, position: "insideEndTop" },
-              },
-            }
-          : {}),
-      })),
-    });
+    chart.setOption(optionsOf(JSON.parse(wanted), colour));
     const resize = new ResizeObserver(() => chart.resize());
     resize.observe(here);
     return () => {

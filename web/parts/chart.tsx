@@ -3,7 +3,7 @@ import type { ChartWanted } from "./chart-wanted.ts";
 
 const Canvas = lazy(() => import("./chart-canvas.tsx").then((module) => ({ default: module.ChartCanvas })));
 
-/** Lines over time. The chart engine is fetched when the first one is shown. */
+/** Lines and bars over places in a row. The chart engine is fetched when the first one is shown. */
 export function Chart(wanted: ChartWanted) {
   return (
     <div role="img" aria-label={wanted.label} className="h-56 w-full">

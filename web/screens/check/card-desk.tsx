@@ -13,14 +13,14 @@ import {
 } from "#core/checks";
 import { split } from "#core/words";
 import { useHand } from "#web/app/device.ts";
+import { useFace } from "#web/app/face-channel.ts";
 import { useKeys } from "#web/app/keys.tsx";
 import { useLexicon } from "#web/app/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { ChildFace } from "#web/parts/child-face.tsx";
+import { FacePanel } from "#web/parts/face-panel.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import type { DeskWanted } from "./at-desk.ts";
-import { ChildFace } from "./card-face.tsx";
-import { useFace } from "./face-channel.ts";
-import { FacePanel } from "./face-panel.tsx";
 import { LastMark } from "./last-mark.tsx";
 import { type SittingLog, useStamp } from "./log.ts";
 import { type Marking, MarkPad } from "./mark-pad.tsx";
@@ -106,7 +106,7 @@ export function CardDesk(wanted: CardWanted) {
     const right = chosen.outcome === "right";
     mark({ outcome: chosen.outcome, heard: right ? null : chosen.heard, tags: [] });
   };
-  useFace({ sittingId: sitting.id, elsewhere: code !== null, face, onTap: tap });
+  useFace({ deskId: sitting.id, elsewhere: code !== null, face, onTap: tap });
   // biome-ignore lint/correctness/useExhaustiveDependencies: each tap counts once
   useEffect(() => {
     if (tapped) tap(tapped.item, tapped.choice);
@@ -290,7 +290,7 @@ export function CardDesk(wanted: CardWanted) {
       />
       <FacePanel
         open={sheet === "face"}
-        sittingId={sitting.id}
+        deskId={sitting.id}
         code={code}
         onClose={() => setSheet(null)}
         onCode={setCode}

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import type { FaceBody } from "#contract";
+import { type FaceMessage, faceChannel } from "#web/app/face-channel.ts";
+import { ChildFace } from "#web/parts/child-face.tsx";
 import { usePlaceTitle } from "#web/parts/page.tsx";
-import { ChildFace } from "./card-face.tsx";
-import { type FaceMessage, faceChannel } from "./face-channel.ts";
 
 /** The child's face in a second window of the same machine, following the desk. */
 export function Screen() {

@@ -97,7 +97,7 @@ export function Screen() {
               ))}
             </ul>
           </Panel>
-          <Readings childId={child.id} />
+          <Readings childId={child.id} classId={child.classId} />
           <Panel title="Taken for one another">
             {confusions.length === 0 && <p className="text-soft">No confusion noted.</p>}
             <ul className="flex flex-wrap gap-2">

@@ -4,6 +4,7 @@ import { type CheckSettingsBody, getSchool, setCheckSettings } from "#contract";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { useHand } from "#web/app/device.ts";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { ReadingAims } from "./reading.tsx";
 
 /** Where teachers differ: what this school does, and how this device is held. */
 export function Screen() {
@@ -31,7 +32,7 @@ export function Screen() {
     >
       {error && !data && <Trouble error={error} />}
       {!data && !error && <Waiting />}
-      {checks && (
+      {checks && data && (
         <div className="grid items-start gap-4 lg:grid-cols-2">
           <Panel title="Checks">
             <div className="flex flex-col gap-6">
@@ -84,18 +85,21 @@ export function Screen() {
               />
             </div>
           </Panel>
-          <Panel title="This device">
-            <Question
-              title="Marking thumb on an upright tablet"
-              why="The marks stand at that side, within its reach."
-              value={hand}
-              onChoose={(chosen) => setHand(chosen as "left" | "right")}
-              choices={[
-                ["right", "right"],
-                ["left", "left"],
-              ]}
-            />
-          </Panel>
+          <div className="flex flex-col gap-4">
+            <ReadingAims school={data} />
+            <Panel title="This device">
+              <Question
+                title="Marking thumb on an upright tablet"
+                why="The marks stand at that side, within its reach."
+                value={hand}
+                onChoose={(chosen) => setHand(chosen as "left" | "right")}
+                choices={[
+                  ["right", "right"],
+                  ["left", "left"],
+                ]}
+              />
+            </Panel>
+          </div>
         </div>
       )}
     </Page>

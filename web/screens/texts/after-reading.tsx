@@ -1,97 +1,158 @@
-import type { ReadingBody, TextView } from "#contract";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { toast } from "sonner";
+import { listReadings, type School, saveReading, type TextView } from "#contract";
+import { aimOn, hardness, nextText, scoreReading } from "#core/reading";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { useMarker } from "#web/app/device.ts";
+import type { WordGround } from "#web/app/lexicon.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { TextArea } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import { type VoiceKey, voiceNames, voiceSteps } from "./marking.ts";
+import type { Draft } from "./draft.ts";
+import { endFace } from "./reading-face.tsx";
+import { EarlierReadings, PaceAlong, ReadingScore } from "./reading-score.tsx";
+import { useShelf } from "./shelf.ts";
+import type { ReadingDesk } from "./use-reading.ts";
+import { Understanding, Voice } from "./voice-and-questions.tsx";
 
-/** How it sounded, in four things; quick to give, and no one has to. */
-export function Voice({
-  voice,
-  onChange,
-}: {
-  voice: ReadingBody["voice"];
-  onChange: (voice: ReadingBody["voice"]) => void;
-}) {
+interface AfterWanted {
+  readonly desk: ReadingDesk;
+  readonly text: TextView | undefined;
+  readonly ground: WordGround;
+  readonly who: string;
+  readonly classId: string | undefined;
+  readonly school: School;
+}
+
+/** What a reading says, what else is to be noted, and what comes next. */
+export function AfterReading({ desk, text, ground, who, classId, school }: AfterWanted) {
+  const navigate = useNavigate();
+  const [marker] = useMarker();
+  const [busy, setBusy] = useState(false);
+  const { draft, forget, putBody } = desk;
+  if (!draft) return null;
+  const { body, group } = draft;
+  const together = group.length > 0;
+  const yearGroup = school.classes.find((one) => one.id === classId)?.yearGroup ?? "";
+  const aim = aimOn(body.day, yearGroup, school.reading);
+  const keep = async () => {
+    setBusy(true);
+    try {
+      const markedBy = marker.trim() || "Teacher";
+      for (const { id, childId } of kept(draft))
+        await call(saveReading, { params: { id }, body: { ...body, childId, markedBy } });
+      endFace(draft.id, draft.faceCode);
+      await forget();
+      await refreshAll();
+      toast("Kept.");
+      navigate(
+        together ? `/texts?${new URLSearchParams({ for: forOf(location.search) })}` : `/child/${body.childId}`,
+      );
+    } catch (error) {
+      setBusy(false);
+      toast.error(`${wordsOfError(error)} The reading is kept on this device.`);
+    }
+  };
   return (
-    <Panel title="Voice, if you like">
-      <div className="flex flex-col gap-2">
-        {(Object.keys(voiceSteps) as VoiceKey[]).map((key) => (
-          <fieldset key={key}>
-            <legend className="text-sm font-semibold">{voiceNames[key]}</legend>
-            <div className="flex flex-wrap items-center gap-1.5">
-              {voiceSteps[key].map((words, at) => (
-                <button
-                  key={words}
-                  type="button"
-                  title={words}
-                  aria-label={`${at + 1}: ${words}`}
-                  aria-pressed={voice[key] === at + 1}
-                  onClick={() => onChange({ ...voice, [key]: voice[key] === at + 1 ? null : at + 1 })}
-                  className={`size-9 rounded-full border ${voice[key] === at + 1 ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
-                >
-                  {at + 1}
-                </button>
-              ))}
-              <span className="text-sm text-soft">
-                {voice[key] === null ? "" : voiceSteps[key][(voice[key] ?? 1) - 1]}
-              </span>
-            </div>
-          </fieldset>
-        ))}
+    <div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
+      <div className="flex flex-col gap-4">
+        {together ? (
+          <Panel title="Read together">
+            <p>
+              What is marked stopped the group. It is kept with each child who is here, without a rate, and says
+              nothing about one child.
+            </p>
+          </Panel>
+        ) : (
+          <>
+            <ReadingScore
+              reading={body}
+              ground={ground}
+              limits={school.reading}
+              aim={aim === undefined ? undefined : { yearGroup, value: aim }}
+            />
+            <PaceAlong reading={body} />
+            <Before desk={desk} limits={school.reading} name={who} />
+          </>
+        )}
       </div>
-    </Panel>
+      <div className="flex flex-col gap-4">
+        {!together && <Voice voice={body.voice} onChange={(voice) => putBody({ voice })} />}
+        {text && text.questions.length > 0 && (
+          <Understanding
+            questions={text.questions}
+            given={body.understanding}
+            onChange={(understanding) => putBody({ understanding })}
+          />
+        )}
+        <TextArea
+          label="Note"
+          rows={2}
+          maxLength={300}
+          value={body.note}
+          onChange={(event) => putBody({ note: event.target.value })}
+        />
+        <div>
+          <Button shape="main" className="min-h-11" disabled={busy || kept(draft).length === 0} onClick={keep}>
+            {together ? `Keep for ${kept(draft).length} children` : "Keep this reading"}
+          </Button>
+        </div>
+      </div>
+    </div>
   );
 }
 
-/** The questions of the text: right, partly or not, with or without looking back. */
-export function Understanding({
-  questions,
-  given,
-  onChange,
-}: {
-  questions: TextView["questions"];
-  given: ReadingBody["understanding"];
-  onChange: (given: ReadingBody["understanding"]) => void;
-}) {
-  const put = (ask: string, change: Partial<ReadingBody["understanding"][number]>) => {
-    const before = given.find((one) => one.ask === ask) ?? { ask, mark: "right" as const, lookedBack: false };
-    onChange([...given.filter((one) => one.ask !== ask), { ...before, ...change }]);
-  };
+/** Whose readings are kept, each under its own id. */
+function kept({ id, body, group }: Draft): readonly { readonly id: string; readonly childId: string }[] {
+  if (group.length === 0) return [{ id, childId: body.childId }];
+  return group.filter((one) => one.came).map(({ readingId, childId }) => ({ id: readingId, childId }));
+}
+
+function forOf(search: string): string {
+  return `group:${new URLSearchParams(search).get("group") ?? ""}`;
+}
+
+/** Readings of this text before this one, and which text to take tomorrow. */
+function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<typeof hardness>[1]; name: string }) {
+  const body = desk.draft?.body;
+  const childId = body?.childId ?? "";
+  const earlier = useAsk(listReadings, { params: { id: childId } });
+  const { shelf } = useShelf(`child:${childId}`);
+  if (!body) return null;
+  const others = (earlier.data ?? []).filter((one) => one.id !== desk.draft?.id && one.how === "alone");
+  const same = others.filter((one) => one.textId === body.textId);
+  const found =
+    shelf &&
+    nextText(
+      { id: body.textId, hardness: hardness(scoreReading(body).accuracy, limits), times: same.length + 1 },
+      shelf,
+      new Set([...others.map((one) => one.textId), body.textId]),
+    );
   return (
-    <Panel title="Questions">
-      <ul className="flex flex-col gap-3">
-        {questions.map(({ ask, answers }) => {
-          const mine = given.find((one) => one.ask === ask);
-          return (
-            <li key={ask}>
-              <p>
-                {ask} <span className="text-sm text-soft">{answers.join(" · ")}</span>
-              </p>
-              <div className="mt-0.5 flex flex-wrap gap-1.5">
-                {(["right", "partly", "not"] as const).map((mark) => (
-                  <button
-                    key={mark}
-                    type="button"
-                    aria-label={`${ask} ${mark}`}
-                    aria-pressed={mine?.mark === mark}
-                    onClick={() => put(ask, { mark })}
-                    className={`min-h-9 rounded-full border px-3 text-sm ${mine?.mark === mark ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
-                  >
-                    {mark}
-                  </button>
-                ))}
-                <label className="flex items-center gap-1 text-sm">
-                  <input
-                    type="checkbox"
-                    checked={mine?.lookedBack ?? false}
-                    onChange={(event) => put(ask, { lookedBack: event.target.checked })}
-                    className="accent-leaf"
-                  />
-                  looked back
-                </label>
-              </div>
-            </li>
-          );
-        })}
-      </ul>
-    </Panel>
+    <>
+      <EarlierReadings readings={same} />
+      <Panel title="Tomorrow">
+        {found ? (
+          <p>
+            <span className="font-child text-lg">{found.text.text.title}</span>
+            <br />
+            {found.why} <span className="text-soft">{found.text.fit.why}</span>
+          </p>
+        ) : (
+          <p className="text-soft">{shelf ? "The shelf has no text left that fits." : "Looking along the shelf …"}</p>
+        )}
+        <p className="mt-2 flex flex-wrap gap-2">
+          {found && (
+            <ButtonLink to={`/texts/${found.text.id}?for=child:${childId}`} className="min-h-11">
+              Look at it
+            </ButtonLink>
+          )}
+          <ButtonLink to={`/texts?for=child:${childId}`} className="min-h-11">
+            Texts that fit {name}
+          </ButtonLink>
+        </p>
+      </Panel>
+    </>
   );
 }

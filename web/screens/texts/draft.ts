@@ -1,6 +1,14 @@
-import { useEffect, useState } from "react";
-import type { ReadingBody } from "#contract";
-import { box } from "#web/app/box.ts";
+import { type ReadingBody, type ReadingView, readingView } from "#contract";
+import { useBoxDraft } from "#web/app/box-draft.ts";
+import { dayHere, newId } from "#web/app/device.ts";
+
+/** A child of a group that reads together. */
+export interface Came {
+  readonly childId: string;
+  readonly name: string;
+  readonly readingId: string;
+  readonly came: boolean;
+}
 
 /** A reading on its way: what is marked so far, kept on the device at every change. */
 export interface Draft {
@@ -9,32 +17,64 @@ export interface Draft {
   /** Milliseconds read when the clock last stood still. */
   readonly ms: number;
   readonly finished: boolean;
+  /** Who is there, when a group reads together; empty when a child reads alone. */
+  readonly group: readonly Came[];
+  /** Under which another device shows the text. */
+  readonly faceCode: string | null;
 }
 
-const addressOfDraft = (childId: string, textId: string) => `reading ${childId} ${textId}`;
+interface Begin {
+  readonly text: { readonly id: string; readonly title: string; readonly body: string };
+  readonly childId: string;
+  readonly group: readonly Came[];
+  readonly fit: number | null;
+  readonly markedBy: string;
+}
 
-/**
- * The draft of a child and a text: found again after a reload, else made anew. `forget` clears it once the server has
- * the reading. Undefined until the device was asked.
- */
-export function useDraft(childId: string, textId: string, make: () => Draft) {
-  const address = addressOfDraft(childId, textId);
-  const [draft, setDraft] = useState<Draft>();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: made once for a child and a text
-  useEffect(() => {
-    let here = true;
-    void box.then(async (db) => {
-      const kept = (await db.get("pages", address))?.content as Draft | undefined;
-      if (here) setDraft(kept ?? make());
-    });
-    return () => {
-      here = false;
-    };
-  }, [address]);
-  const change = (next: Draft) => {
-    setDraft(next);
-    void box.then((db) => db.put("pages", { address, content: next, keptAt: Date.now() }));
+/** A reading that has not begun. Of a group's, each child's own is made from it when it is kept. */
+export function freshDraft({ text, childId, group, fit, markedBy }: Begin): Draft {
+  return {
+    id: newId(),
+    ms: 0,
+    finished: false,
+    group,
+    faceCode: null,
+    body: {
+      childId,
+      how: group.length > 0 ? "together" : "alone",
+      textId: text.id,
+      title: text.title,
+      text: text.body,
+      marks: [],
+      stoppedAt: null,
+      ms: null,
+      turns: [],
+      fit,
+      voice: { phrases: null, stops: null, pace: null, expression: null },
+      understanding: [],
+      note: "",
+      readAt: new Date().toISOString(),
+      day: dayHere(),
+      markedBy: markedBy.trim() || "Teacher",
+    },
   };
-  const forget = async () => (await box).delete("pages", address);
-  return { draft, change, forget };
+}
+
+/** A reading that was kept, opened again: what was said can still be typed in. */
+export function draftOf({ id, ...body }: ReadingView): Draft {
+  return { id, body, ms: body.ms ?? 0, finished: true, group: [], faceCode: null };
+}
+
+/** What the device kept, also from a version that knew less of a reading; undefined when it cannot be read. */
+function readDraft(kept: unknown, fresh: Draft): Draft | undefined {
+  const draft = kept as Partial<Draft>;
+  const read = readingView.safeParse({ ...fresh.body, ...draft.body, id: draft.id });
+  if (!read.success) return undefined;
+  const { id, ...body } = read.data;
+  return { ...fresh, ...draft, id, body };
+}
+
+/** The draft at an address: found again after a reload, else made anew. */
+export function useDraft(address: string, make: () => Draft) {
+  return useBoxDraft<Draft>(address, { make, read: (kept) => readDraft(kept, make()) });
 }

@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import type { MarkKind, ReadingMark } from "#core/reading";
 import { useKeys } from "#web/app/keys.tsx";
 import { readingMarks } from "./marking.ts";
@@ -6,18 +7,27 @@ interface BarWanted {
   /** The word that was tapped last. */
   readonly word: string | undefined;
   readonly marks: readonly ReadingMark[];
+  /** Seconds to wait before a word is told; 0 counts none. */
+  readonly wait: number;
   readonly onPress: (kind: MarkKind) => void;
   readonly onSkip: () => void;
   readonly onHeard: (kind: "misread" | "putIn", heard: string | null) => void;
 }
 
 /** The marks for the word that was tapped last, always in the same place; what was said can be typed now or later. */
-export function MarkBar({ word, marks, onPress, onSkip, onHeard }: BarWanted) {
+export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWanted) {
+  const [since, setSince] = useState<{ word: string | undefined; at: number } | null>(null);
+  const waited = useSeconds(since?.word === word && wait > 0 ? (since?.at ?? null) : null);
+  const tellNow = waited !== null && waited >= wait;
   const has = (kind: MarkKind) => marks.some((mark) => mark.kind === kind);
   const heardKind = has("putIn") && !has("misread") ? "putIn" : "misread";
   const heard = marks.find((mark) => mark.kind === heardKind);
+  const press = (kind: MarkKind) => {
+    setSince(kind === "waited" && !has("waited") ? { word, at: Date.now() } : null);
+    onPress(kind);
+  };
   useKeys([
-    ...readingMarks.map(({ key, name, kind }) => ({ key, does: name, run: () => onPress(kind) })),
+    ...readingMarks.map(({ key, name, kind }) => ({ key, does: name, run: () => press(kind) })),
     { key: "k", does: "The whole line was skipped", run: onSkip },
   ]);
   return (
@@ -29,6 +39,11 @@ export function MarkBar({ word, marks, onPress, onSkip, onHeard }: BarWanted) {
         ) : (
           <>
             <span className="font-child text-xl">{word}</span>
+            {waited !== null && (
+              <output className={tellNow ? "font-semibold text-damson" : "text-soft"}>
+                {tellNow ? `Waited ${wait} seconds: tell the word.` : `Waiting: ${waited} of ${wait} seconds`}
+              </output>
+            )}
             {heard && (
               <input
                 aria-label="What was said"
@@ -52,8 +67,8 @@ export function MarkBar({ word, marks, onPress, onSkip, onHeard }: BarWanted) {
             type="button"
             disabled={word === undefined}
             aria-pressed={has(kind)}
-            onClick={() => onPress(kind)}
-            className={`flex min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50 ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
+            onClick={() => press(kind)}
+            className={`flex min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50 ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
           >
             <span>
               {name} <span aria-hidden>{sign}</span>
@@ -73,4 +88,16 @@ export function MarkBar({ word, marks, onPress, onSkip, onHeard }: BarWanted) {
       </div>
     </fieldset>
   );
+}
+
+/** Whole seconds since an instant (milliseconds of the clock); null without one. */
+function useSeconds(since: number | null): number | null {
+  const [now, setNow] = useState(0);
+  useEffect(() => {
+    if (since === null) return;
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), 200);
+    return () => clearInterval(timer);
+  }, [since]);
+  return since === null ? null : Math.max(0, Math.floor((now - since) / 1000));
 }

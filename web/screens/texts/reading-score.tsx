@@ -1,6 +1,17 @@
 import type { ReadingView } from "#contract";
-import { failedSpellings, hardness, misreads, type Reading, scoreReading, textWords } from "#core/reading";
+import {
+  failedSpellings,
+  hardness,
+  type Limits,
+  misreads,
+  paceAlong,
+  type Reading,
+  type ReadingScore as ReadingScoreFigures,
+  scoreReading,
+  textWords,
+} from "#core/reading";
 import type { WordGround } from "#web/app/lexicon.ts";
+import { Chart } from "#web/parts/chart.tsx";
 import { shortDay } from "#web/parts/dates.ts";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -12,22 +23,33 @@ const hard = {
   easy: "Easy: to read alone.",
 };
 
+interface ScoreWanted {
+  readonly reading: Reading;
+  readonly ground: WordGround;
+  readonly limits: Limits;
+  /** What the school aims for just now, for this child's year group. */
+  readonly aim: { readonly yearGroup: string; readonly value: number } | undefined;
+}
+
 /** The figures of one reading, each with its working, and what the misreads say. */
-export function ReadingScore({ reading, ground }: { reading: Reading; ground: WordGround }) {
+export function ReadingScore({ reading, ground, limits, aim }: ScoreWanted) {
   const score = scoreReading(reading);
   const told = misreads(reading, ground);
   const failed = failedSpellings(told);
-  const fit = hardness(score.accuracy);
+  const fit = hardness(score.accuracy, limits);
   const minutes = reading.ms === null ? null : reading.ms / 60_000;
   const wrong = score.wordsRead - score.wordsCorrect;
   const rows: [string, string, string][] = [
     [
       "Words correct per minute",
       round(score.correctPerMinute),
-      minutes ? `${score.wordsCorrect} words correct in ${minutes.toFixed(2)} minutes` : "no time was measured",
+      minutes
+        ? `${score.wordsCorrect} words correct in ${minutes.toFixed(2)} minutes${aim ? `; the aim for ${aim.yearGroup} now is ${aim.value}` : ""}`
+        : "no time was measured",
     ],
     ["Accuracy", `${round(score.accuracy)}%`, `${score.wordsCorrect} correct of ${score.wordsRead} words read`],
-    ["Errors", String(score.errors), `${wrong} words wrong, ${score.kinds.putIn} put in`],
+    ["Errors", String(score.errors), errorsSay(score, wrong)],
+    ["Errors a hundred words", round(score.errorsPerHundred), `${score.errors} × 100 / ${score.wordsRead}`],
     [
       "Put right by the child",
       score.selfCorrection === null ? "–" : `${round(score.selfCorrection)}%`,
@@ -52,7 +74,14 @@ export function ReadingScore({ reading, ground }: { reading: Reading; ground: Wo
           ))}
         </tbody>
       </table>
-      {fit && <p className="mt-2 font-semibold">{hard[fit]}</p>}
+      {fit && (
+        <p className="mt-2">
+          <span className="font-semibold">{hard[fit]}</span>{" "}
+          <span className="text-sm text-soft">
+            Easy from {limits.easy}%, right for teaching from {limits.teaching}%.
+          </span>
+        </p>
+      )}
       {told.length > 0 && (
         <ul className="mt-2">
           {told.map((one) => (
@@ -73,6 +102,80 @@ export function ReadingScore({ reading, ground }: { reading: Reading; ground: Wo
           ))}
         </p>
       )}
+    </Panel>
+  );
+}
+
+/** The kinds of error, most often first. */
+function errorsSay({ kinds, wordsRead }: ReadingScoreFigures, wrong: number): string {
+  const named: [string, number][] = [
+    ["misread", kinds.misread],
+    ["told", kinds.told],
+    ["left out", kinds.leftOut + kinds.skipped],
+    ["put in", kinds.putIn],
+  ];
+  const said = named.filter(([, count]) => count > 0).sort((one, other) => other[1] - one[1]);
+  if (said.length === 0) return `none in ${wordsRead} words`;
+  const mended =
+    kinds.putRight > 0 ? `; ${kinds.putRight} put right, which ${kinds.putRight === 1 ? "is" : "are"} no error` : "";
+  return `${wrong} words wrong: ${said.map(([name, count]) => `${count} ${name}`).join(", ")}${mended}`;
+}
+
+/** Pace sentence by sentence, where marks or turned lines gave it times. */
+export function PaceAlong({ reading }: { reading: Reading }) {
+  const pace = paceAlong(reading);
+  if (pace.length < 2) return null;
+  const slowest = [...pace].sort((one, other) => one.perMinute - other.perMinute)[0];
+  return (
+    <Panel title="Pace along the text">
+      <Chart
+        label={`Words a minute of ${pace.length} sentences; the figures are in the table.`}
+        places={pace.map((one) => String(one.sentence + 1))}
+        series={[
+          { name: "Words a minute", axis: "left", as: "bar", values: pace.map((one) => Math.round(one.perMinute)) },
+        ]}
+      />
+      {slowest && (
+        <p className="mt-1">
+          Slowest in sentence {slowest.sentence + 1}, “<span className="font-child">{slowest.begins}</span> …”.{" "}
+          <span className="text-sm text-soft">
+            From the times of marks and turned lines; words between two of them are taken to come evenly.
+          </span>
+        </p>
+      )}
+      <details className="mt-1">
+        <summary className="cursor-pointer text-sm">The figures</summary>
+        <table className="mt-1 border-collapse">
+          <thead>
+            <tr className="text-left text-sm text-soft">
+              <th scope="col" className="pr-4 font-semibold">
+                Sentence
+              </th>
+              <th scope="col" className="pr-4 text-right font-semibold">
+                Words
+              </th>
+              <th scope="col" className="pr-4 text-right font-semibold">
+                Seconds
+              </th>
+              <th scope="col" className="text-right font-semibold">
+                Words a minute
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {pace.map((one) => (
+              <tr key={one.sentence} className="border-t border-line/60">
+                <th scope="row" className="pr-4 text-left font-normal">
+                  {one.sentence + 1} <span className="font-child">{one.begins} …</span>
+                </th>
+                <td className="pr-4 text-right">{one.words}</td>
+                <td className="pr-4 text-right">{(one.ms / 1000).toFixed(1)}</td>
+                <td className="text-right">{round(one.perMinute)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
     </Panel>
   );
 }

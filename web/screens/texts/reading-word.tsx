@@ -8,12 +8,14 @@ interface WordWanted {
   readonly wrong: boolean;
   readonly current: boolean;
   readonly behind: boolean;
+  /** It stands in the line that the child sees. */
+  readonly lit: boolean;
   readonly onTap: (at: number) => void;
 }
 
 /** One word as a target; a long text stays smooth, since only the words that changed are drawn again. */
-export const Word = memo(function Word({ at, text, after, signs, wrong, current, behind, onTap }: WordWanted) {
-  const gap = after.includes("\n\n");
+export const Word = memo(function Word({ at, text, after, signs, wrong, current, behind, lit, onTap }: WordWanted) {
+  const breaks = after.split("\n").length - 1;
   return (
     <>
       <button
@@ -21,7 +23,7 @@ export const Word = memo(function Word({ at, text, after, signs, wrong, current,
         data-word={at}
         onClick={() => onTap(at)}
         onPointerUp={({ currentTarget }) => setTimeout(() => currentTarget.blur())}
-        className={`relative rounded px-0.5 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""}`}
+        className={`relative rounded px-0.5 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""} ${lit ? "underline decoration-leaf decoration-2 underline-offset-[0.35em]" : ""}`}
       >
         {text}
         {signs && (
@@ -34,10 +36,11 @@ export const Word = memo(function Word({ at, text, after, signs, wrong, current,
         )}
         {signs && <span className="sr-only">, marked</span>}
       </button>
-      {gap ? (
+      {breaks > 0 ? (
         <>
           {after.replace(/\n+/g, " ")}
           <br />
+          {breaks > 1 && <span className="block h-3" />}
         </>
       ) : (
         after

@@ -1,16 +1,17 @@
-import { type ReactNode, useMemo, useState } from "react";
-import { useParams, useSearchParams } from "react-router";
-import { listTexts, type TextView } from "#contract";
-import { fitOf, prepareText } from "#core/reading";
-import { decodability, keyOf, type TextVerdict, type WordVerdict } from "#core/words";
-import { useAsk } from "#web/app/api.ts";
-import { useLexicon } from "#web/app/lexicon.ts";
-import { focusOf, useFor } from "#web/app/readers.ts";
+import { type ReactNode, useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { toast } from "sonner";
+import { removeText, type TextView } from "#contract";
+import { sentenceLines } from "#core/reading";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { useTextLook } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Sheet } from "#web/parts/dialog.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { MarkedText } from "#web/parts/marked-text.tsx";
-import { BracketWord, Spellings } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { PreparationView } from "./preparation-view.tsx";
+import { usePreparation } from "./use-preparation.ts";
 
 type Face = "child" | "marked";
 
@@ -19,34 +20,16 @@ export function Screen() {
   const { textId = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
-  const texts = useAsk(listTexts, {}, { revalidateOnFocus: false });
-  const { ground, error: noWords } = useLexicon();
-  const { reader, error: noReader } = useFor(forKey);
+  const { text, found, reader, preparation, verdict, error } = usePreparation(textId, forKey);
   const [face, setFace] = useState<Face>("child");
-  const [size, setSize] = useState(24);
-  const text = texts.data?.find((one) => one.id === textId);
-  const told = useMemo(() => {
-    if (!text || !ground || !reader) return undefined;
-    const wanted = {
-      lexicon: ground.lexicon,
-      accent: ground.accent,
-      wholes: new Set([...reader.wholes, ...text.exceptions.map(keyOf)]),
-    };
-    const targets = focusOf(reader);
-    return {
-      fit: fitOf(prepareText(text, ground), { known: reader.known, wholes: reader.wholes, targets }),
-      // Known before the text and not being taught: what is to be practised is in the way until then.
-      verdict: decodability(text.body, reader.known, new Set(), wanted),
-    };
-  }, [text, ground, reader]);
-  const trouble = texts.error ?? noWords ?? noReader;
-  if (trouble && !told)
+  const [removing, setRemoving] = useState(false);
+  if (error)
     return (
-      <Page place="Text" title="Text">
-        <Trouble error={trouble} />
-      </Page>
+      <Frame>
+        <Trouble error={error} />
+      </Frame>
     );
-  if (texts.data && !text)
+  if (found === false)
     return (
       <Page place="Text" title="There is no such text">
         <ButtonLink to="/texts" shape="main">
@@ -54,24 +37,30 @@ export function Screen() {
         </ButtonLink>
       </Page>
     );
-  if (!text || !told)
+  if (!text || !verdict || !preparation || !found)
     return (
-      <Page place="Text" title="Text">
+      <Frame>
         <Waiting rows={8} />
-      </Page>
+      </Frame>
     );
-  const toggle = "min-h-9 rounded-full border px-3.5";
+  const forPart = forKey === "all" ? "" : `?for=${forKey}`;
+  const [kind, id = ""] = forKey.split(":");
   return (
     <Page
       place="Text"
       title={text.title}
-      about={`Step ${text.step.slice(1)}, ${told.fit.words} words. ${reader?.key === "all" ? "" : told.fit.why}`}
+      about={`${found.step ? `Step ${found.step} of ${found.orderName}, ` : ""}${found.fit.words} words. ${kind === "all" ? "" : found.fit.why}`}
       actions={
         <>
           <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
-          {reader?.key.startsWith("child:") && (
-            <ButtonLink to={`/texts/${text.id}/read?child=${reader.key.slice("child:".length)}`} shape="main">
-              Listen to {reader.name} read it
+          {kind === "child" && (
+            <ButtonLink to={`/texts/${text.id}/read?child=${id}`} shape="main">
+              Listen to {reader?.name} read it
+            </ButtonLink>
+          )}
+          {kind === "group" && (
+            <ButtonLink to={`/texts/${text.id}/read?group=${id}`} shape="main">
+              Read it together
             </ButtonLink>
           )}
           <Button onClick={() => window.print()}>Print</Button>
@@ -79,22 +68,89 @@ export function Screen() {
       }
     >
       <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr] print:block">
-        <section
-          aria-label="The text"
-          className="rounded-lg border border-line bg-sheet px-6 py-4 print:border-0 print:p-0"
-        >
-          <div className="no-print mb-3 flex flex-wrap items-center gap-2">
-            {(["child", "marked"] as const).map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={face === one}
-                onClick={() => setFace(one)}
-                className={`${toggle} ${face === one ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
-              >
-                {one === "child" ? "As the child reads it" : "With brackets"}
-              </button>
-            ))}
+        <TheText text={text} face={face} onFace={setFace}>
+          <MarkedText text={text.body} verdict={verdict} />
+        </TheText>
+        <div className="no-print flex flex-col gap-4">
+          <Panel
+            title="Before reading"
+            actions={<ButtonLink to={`/texts/${text.id}/prepare${forPart}`}>Change, print or show</ButtonLink>}
+          >
+            <PreparationView preparation={preparation} />
+          </Panel>
+          <Questions text={text} />
+          <Panel title={text.own ? "A text of ours" : "A text that ships"}>
+            <div className="flex flex-wrap gap-2">
+              {text.own ? (
+                <>
+                  <ButtonLink to={`/texts/${text.id}/edit${forPart}`}>Change it</ButtonLink>
+                  <Button onClick={() => setRemoving(true)}>Remove it</Button>
+                </>
+              ) : (
+                <ButtonLink to={`/texts/new?copy=${text.id}${forKey === "all" ? "" : `&for=${forKey}`}`}>
+                  Make a copy to change
+                </ButtonLink>
+              )}
+            </div>
+          </Panel>
+        </div>
+      </div>
+      <Removing text={text} open={removing} onClose={() => setRemoving(false)} />
+    </Page>
+  );
+}
+
+function Frame({ children }: { children: ReactNode }) {
+  return (
+    <Page place="Text" title="Text">
+      {children}
+    </Page>
+  );
+}
+
+interface TheTextWanted {
+  readonly text: TextView;
+  readonly face: Face;
+  readonly onFace: (face: Face) => void;
+  /** The text with its brackets. */
+  readonly children: ReactNode;
+}
+
+function TheText({ text, face, onFace, children }: TheTextWanted) {
+  const [size, setSize] = useState(24);
+  const [look, setLook] = useTextLook();
+  const body = look.sentences ? sentenceLines(text.body) : text.body;
+  const toggle = "min-h-9 rounded-full border px-3.5";
+  return (
+    <section
+      aria-label="The text"
+      className="rounded-lg border border-line bg-sheet px-6 py-4 print:border-0 print:p-0"
+    >
+      <div className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <span className="flex gap-2">
+          {(["child", "marked"] as const).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={face === one}
+              onClick={() => onFace(one)}
+              className={`${toggle} ${face === one ? "border-leaf bg-leaf-pale font-semibold" : "border-line"}`}
+            >
+              {one === "child" ? "As the child reads it" : "With brackets"}
+            </button>
+          ))}
+        </span>
+        {face === "child" && (
+          <>
+            <label className="flex items-center gap-2 text-sm text-soft">
+              <input
+                type="checkbox"
+                checked={look.sentences}
+                onChange={(event) => setLook({ ...look, sentences: event.target.checked })}
+                className="accent-leaf"
+              />
+              a line for each sentence
+            </label>
             <label className="ml-auto flex items-center gap-2 text-sm text-soft">
               Size
               <input
@@ -107,112 +163,75 @@ export function Screen() {
                 className="accent-leaf"
               />
             </label>
-          </div>
-          <h2 className="font-child mb-2" style={{ fontSize: size * 1.2 }}>
-            {text.title}
-          </h2>
-          {face === "child" ? (
-            <div className="font-child" style={{ fontSize: size, lineHeight: 1.7 }}>
-              {text.body.split("\n\n").map((paragraph) => (
-                <p key={paragraph} className="mb-[0.7em]">
-                  {paragraph}
-                </p>
-              ))}
-            </div>
-          ) : (
-            <MarkedText text={text.body} verdict={told.verdict} />
-          )}
-        </section>
-        <div className="no-print flex flex-col gap-4">
-          <Preparation text={text} verdict={told.verdict} targets={reader ? [...focusOf(reader)] : []} />
-          <Panel title="Questions">
-            <ol className="flex list-decimal flex-col gap-2 pl-5">
-              {text.questions.map(({ ask, answers, depth, where }) => (
-                <li key={ask}>
-                  <p>{ask}</p>
-                  <p className="text-sm text-soft">
-                    {answers.join(" · ")}.{" "}
-                    {depth === "found" ? "It stands in the text:" : "Between the lines; look at:"}{" "}
-                    <span className="font-child">“{where}”</span>
-                  </p>
-                </li>
-              ))}
-            </ol>
-          </Panel>
-        </div>
+          </>
+        )}
       </div>
-    </Page>
+      <h2 className="font-child mb-2" style={{ fontSize: size * 1.2 }}>
+        {text.title}
+      </h2>
+      {face === "child" ? (
+        <div className="font-child" style={{ fontSize: size, lineHeight: look.spacing }}>
+          {body.split("\n\n").map((paragraph, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a paragraph is its place in the text
+            <p key={at} className="mb-[0.7em] whitespace-pre-line">
+              {paragraph}
+            </p>
+          ))}
+        </div>
+      ) : (
+        children
+      )}
+    </section>
   );
 }
 
-/** What to look at before these readers begin: spellings, words with their brackets, long words, meanings. */
-function Preparation({
-  text,
-  verdict,
-  targets,
-}: {
-  text: TextView;
-  verdict: TextVerdict;
-  targets: readonly string[];
-}) {
-  const has = (gpc: string) => verdict.words.some((word) => word.reading.units.some((unit) => unit.gpc === gpc));
-  const focus = targets.filter(has).slice(0, 6);
-  const practises = (word: WordVerdict) => word.reading.units.some((unit) => targets.includes(unit.gpc));
-  const first = [
-    ...new Map(
-      verdict.words
-        .filter((word) => word.verdict === "not yet" || (word.text.length > 2 && practises(word)))
-        .sort((one, other) => (one.verdict === other.verdict ? 0 : one.verdict === "not yet" ? -1 : 1))
-        .map((word) => [keyOf(word.text), word]),
-    ).values(),
-  ].slice(0, 10);
-  const long = verdict.longWords.filter((word) => word.reading.syllables.length > 1).slice(0, 8);
+function Questions({ text }: { text: TextView }) {
+  if (text.questions.length === 0) return null;
   return (
-    <Panel title="Before reading">
-      <dl className="flex flex-col gap-2">
-        {focus.length > 0 && (
-          <Row title="Spellings in focus">
-            <Spellings gpcs={focus} />
-          </Row>
-        )}
-        {first.length > 0 && (
-          <Row title="Read these first">
-            <span className="flex flex-wrap gap-x-4 text-xl">
-              {first.map((word) => (
-                <BracketWord key={word.at} text={word.text} units={word.reading.units} unexpected={word.unexpected} />
-              ))}
-            </span>
-          </Row>
-        )}
-        {verdict.exceptionWords.length > 0 && (
-          <Row title="Exception words">
-            <span className="font-child">{verdict.exceptionWords.join(", ")}</span>
-          </Row>
-        )}
-        {long.length > 0 && (
-          <Row title="Longer words">
-            <span className="font-child">{long.map((word) => word.reading.syllables.join("·")).join(", ")}</span>
-          </Row>
-        )}
-        {text.words.length > 0 && (
-          <Row title="Meanings">
-            {text.words.map(({ word, means }) => (
-              <p key={word}>
-                <span className="font-child">{word}</span>: {means}
-              </p>
-            ))}
-          </Row>
-        )}
-      </dl>
+    <Panel title="Questions">
+      <ol className="flex list-decimal flex-col gap-2 pl-5">
+        {text.questions.map(({ ask, answers, depth, where }) => (
+          <li key={ask}>
+            <p>{ask}</p>
+            <p className="text-sm text-soft">
+              {answers.length > 0 && `${answers.join(" · ")}. `}
+              {where && (
+                <>
+                  {depth === "found" ? "It stands in the text:" : "Between the lines; look at:"}{" "}
+                  <span className="font-child">“{where}”</span>
+                </>
+              )}
+            </p>
+          </li>
+        ))}
+      </ol>
     </Panel>
   );
 }
 
-function Row({ title, children }: { title: string; children: ReactNode }) {
+function Removing({ text, open, onClose }: { text: TextView; open: boolean; onClose: () => void }) {
+  const navigate = useNavigate();
+  const remove = async () => {
+    try {
+      await call(removeText, { params: { id: text.id } });
+      await refreshAll();
+      navigate("/texts");
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
   return (
-    <div>
-      <dt className="text-sm font-semibold">{title}</dt>
-      <dd>{children}</dd>
-    </div>
+    <Sheet open={open} onClose={onClose} title={`Remove “${text.title}”`}>
+      <p className="mb-4">
+        The text goes with all its {text.version === 1 ? "words" : `${text.version} versions`}. Readings of it stay
+        with the children, each with what was read. To keep it, save the library as a file first.
+      </p>
+      <div className="flex gap-2">
+        <Button shape="warn" onClick={remove}>
+          Remove it
+        </Button>
+        <Button onClick={onClose}>Leave it</Button>
+      </div>
+    </Sheet>
   );
 }

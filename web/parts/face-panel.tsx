@@ -1,28 +1,31 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { openFace } from "#contract";
 import { call, wordsOfError } from "#web/app/api.ts";
-import { Button } from "#web/parts/button.tsx";
-import { Sheet } from "#web/parts/dialog.tsx";
+import { Button } from "./button.tsx";
+import { Sheet } from "./dialog.tsx";
 
 /** Where the child sees the items: this screen, a second window, or another device by a code. */
 export function FacePanel({
   open,
-  sittingId,
+  deskId,
   code,
   onClose,
   onCode,
+  children,
 }: {
   open: boolean;
-  sittingId: string;
+  deskId: string;
   code: string | null;
   onClose: () => void;
   onCode: (code: string) => void;
+  /** How what is shown may look, where that can be chosen. */
+  children?: ReactNode;
 }) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const ask = async () => {
     try {
       setTrouble(null);
-      onCode((await call(openFace, { params: { id: sittingId } })).code);
+      onCode((await call(openFace, { params: { id: deskId } })).code);
     } catch (error) {
       setTrouble(wordsOfError(error));
     }
@@ -30,6 +33,7 @@ export function FacePanel({
   return (
     <Sheet open={open} onClose={onClose} title="What the child sees">
       <div className="flex flex-col gap-4">
+        {children}
         <div>
           <Button onClick={() => window.open("/face", "keen-face", "popup,width=900,height=700")}>
             Open a second window
@@ -50,8 +54,9 @@ export function FacePanel({
             <Button onClick={ask}>Get a code for another device</Button>
           )}
           <p className="mt-1 text-sm text-soft">
-            The other device shows the item and nothing else. The code ends with this check. Until people and sign-in
-            come, the server answers on this machine only, so that the other device is another browser on it.
+            The other device shows what is to be read and nothing else. The code ends with this check or reading.
+            Until people and sign-in come, the server answers on this machine only, so that the other device is
+            another browser on it.
           </p>
           {trouble && (
             <p role="alert" className="text-damson">

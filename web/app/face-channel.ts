@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { type FaceBody, showFace } from "#contract";
-import { call } from "#web/app/api.ts";
+import { call } from "./api.ts";
 
 /** What desk and child's window on the same machine tell each other. It never holds a mark. */
 export type FaceMessage =
@@ -15,8 +15,9 @@ export function faceChannel(): BroadcastChannel {
 const AGAIN_MS = 1500;
 
 interface FaceWanted {
-  readonly sittingId: string;
-  /** Whether another device has the code of this sitting. */
+  /** The sitting, or the reading on its way. */
+  readonly deskId: string;
+  /** Whether another device has the code of this desk. */
   readonly elsewhere: boolean;
   readonly face: FaceBody;
   readonly onTap: (item: string, choice: string) => void;
@@ -26,7 +27,7 @@ interface FaceWanted {
  * Keeps the child's face on the item of the desk: the second window of this machine, and another device by way of the
  * server, tried again until the server has taken it. A window that opens later asks and is told.
  */
-export function useFace({ sittingId, elsewhere, face, onTap }: FaceWanted): void {
+export function useFace({ deskId, elsewhere, face, onTap }: FaceWanted): void {
   const latest = useRef({ face, onTap });
   const channel = useRef<BroadcastChannel | null>(null);
   const said = JSON.stringify(face);
@@ -52,7 +53,7 @@ export function useFace({ sittingId, elsewhere, face, onTap }: FaceWanted): void
     let timer: ReturnType<typeof setTimeout> | undefined;
     let here = true;
     const tell = () =>
-      call(showFace, { params: { id: sittingId }, body: { face: JSON.parse(said) } }).catch(() => {
+      call(showFace, { params: { id: deskId }, body: { face: JSON.parse(said) } }).catch(() => {
         if (here) timer = setTimeout(tell, AGAIN_MS);
       });
     void tell();
@@ -60,5 +61,5 @@ export function useFace({ sittingId, elsewhere, face, onTap }: FaceWanted): void
       here = false;
       clearTimeout(timer);
     };
-  }, [said, elsewhere, sittingId]);
+  }, [said, elsewhere, deskId]);
 }

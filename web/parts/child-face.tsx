@@ -32,6 +32,16 @@ export function ChildFace({
         {face.text}
       </p>
     );
+  if (face.show === "passage")
+    return (
+      <div
+        data-testid="passage"
+        className="font-child w-full max-w-[62ch] select-none self-start whitespace-pre-line text-ink"
+        style={{ fontSize: face.size, lineHeight: face.spacing }}
+      >
+        {face.text}
+      </div>
+    );
   const columns = face.choices.length <= 4 ? 2 : 3;
   return (
     <ul

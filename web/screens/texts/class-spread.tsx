@@ -1,0 +1,99 @@
+import { Link } from "react-router";
+import { getSchool, type ReadingFigures, readingFigures } from "#contract";
+import { aimOn, hardness } from "#core/reading";
+import { useAsk } from "#web/app/api.ts";
+import { Chart } from "#web/parts/chart.tsx";
+import { nearDay } from "#web/parts/dates.ts";
+import { Panel } from "#web/parts/page.tsx";
+
+const said = (value: number | null, unit = "") => (value === null ? "–" : `${Math.round(value)}${unit}`);
+
+/** How the newest reading of each child of a class or a group went, the slowest first, against the aim. */
+export function ClassSpread({ forKey }: { forKey: string }) {
+  const [kind, id = ""] = forKey.split(":");
+  const figures = useAsk(readingFigures, { query: kind === "class" ? { classId: id } : { groupId: id } });
+  const school = useAsk(getSchool, {});
+  if (!figures.data || !school.data) return null;
+  const newest = new Map<string, ReadingFigures>();
+  for (const one of figures.data)
+    if (one.correctPerMinute !== null && !newest.has(one.childId)) newest.set(one.childId, one);
+  const rows = [...newest.values()].sort((one, other) => (one.correctPerMinute ?? 0) - (other.correctPerMinute ?? 0));
+  if (rows.length < 2) return null;
+  const { today, classes, reading } = school.data;
+  const yearGroup = classes.find((one) => one.id === id)?.yearGroup ?? "";
+  const aim = aimOn(today, yearGroup, reading);
+  const below = aim === undefined ? 0 : rows.filter((one) => (one.correctPerMinute ?? 0) < aim).length;
+  return (
+    <Panel title="The newest reading of each child">
+      <Chart
+        label={`Words correct per minute of ${rows.length} children, the slowest first; the figures are in the table.`}
+        places={rows.map((one) => one.name)}
+        notes={rows.map((one) => `${one.title}, ${nearDay(one.day, today)}`)}
+        series={[
+          {
+            name: "Correct per minute",
+            axis: "left",
+            as: "bar",
+            values: rows.map((one) => Math.round(one.correctPerMinute ?? 0)),
+          },
+        ]}
+        aim={aim === undefined ? undefined : { name: `aim now: ${aim}`, value: aim }}
+      />
+      {aim !== undefined && (
+        <p className="mt-1">
+          {below} of {rows.length} are below the school's aim for {yearGroup} at this time of year.{" "}
+          <span className="text-sm text-soft">
+            Texts differ: look at accuracy and fit before speed. Aims stand in <Link to="/settings">Settings</Link>.
+          </span>
+        </p>
+      )}
+      <details className="mt-1">
+        <summary className="cursor-pointer text-sm">The figures</summary>
+        <section tabIndex={0} aria-label="The figures" className="mt-1 max-h-80 overflow-y-auto">
+          <table className="border-collapse">
+            <thead>
+              <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
+                <th scope="col" className="pr-4 font-semibold">
+                  Child
+                </th>
+                <th scope="col" className="pr-4 text-right font-semibold">
+                  Correct per minute
+                </th>
+                <th scope="col" className="pr-4 text-right font-semibold">
+                  Accuracy
+                </th>
+                <th scope="col" className="pr-4 text-right font-semibold">
+                  Text's fit
+                </th>
+                <th scope="col" className="font-semibold">
+                  Text
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((one) => (
+                <tr key={one.id} className="border-t border-line/60">
+                  <th scope="row" className="pr-4 text-left font-normal">
+                    <Link to={`/child/${one.childId}`}>{one.name}</Link>
+                  </th>
+                  <td className="pr-4 text-right">{said(one.correctPerMinute)}</td>
+                  <td className="pr-4 text-right">{said(one.accuracy, "%")}</td>
+                  <td className="pr-4 text-right">
+                    {said(one.fit === null ? null : Math.floor(one.fit * 100), "%")}
+                  </td>
+                  <td>
+                    {one.title}
+                    <span className="text-sm text-soft">
+                      , {nearDay(one.day, today)}
+                      {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
+                    </span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      </details>
+    </Panel>
+  );
+}

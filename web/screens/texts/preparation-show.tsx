@@ -1,0 +1,75 @@
+import { useState } from "react";
+
+import type { FaceBody, PreparationBody } from "#contract";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { newId } from "#web/app/device.ts";
+import { useFace } from "#web/app/face-channel.ts";
+import { useKeys } from "#web/app/keys.tsx";
+import { Button } from "#web/parts/button.tsx";
+import { ChildFace } from "#web/parts/child-face.tsx";
+import { FacePanel } from "#web/parts/face-panel.tsx";
+import { endFace } from "./reading-face.tsx";
+
+/** What is shown of a preparation, one after another: spellings, then words. */
+function facesOf({ focus, first, longer, wholes }: PreparationBody): readonly FaceBody[] {
+  const word = (text: string) => ({ show: "text" as const, text, size: "word" as const });
+  return [
+    ...focus.map((gpc) => ({
+      show: "text" as const,
+      text: showGrapheme(splitGpc(gpc).grapheme),
+      size: "letters" as const,
+    })),
+    ...[...new Set([...first, ...longer, ...wholes])].map(word),
+  ];
+}
+
+/** Shows a preparation on the child's face, one thing after another, turned by the adult. */
+export function PreparationShow({ preparation }: { preparation: PreparationBody }) {
+  const [open, setOpen] = useState(false);
+  const faces = facesOf(preparation);
+  return (
+    <>
+      <Button onClick={() => setOpen(true)} disabled={faces.length === 0}>
+        Show one by one
+      </Button>
+      {open && <Showing faces={faces} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () => void }) {
+  const [at, setAt] = useState(0);
+  const [code, setCode] = useState<string | null>(null);
+  const [deskId] = useState(newId);
+  const face = faces[at] ?? { show: "nothing" as const };
+  const turn = (by: number) => setAt((now) => Math.max(0, Math.min(faces.length - 1, now + by)));
+  useFace({ deskId, elsewhere: code !== null, face, onTap: () => {} });
+  useKeys([
+    { key: "ArrowRight", does: "Show the next", run: () => turn(1) },
+    { key: "ArrowLeft", does: "Show the one before", run: () => turn(-1) },
+  ]);
+  const close = () => {
+    endFace(deskId, code);
+    onClose();
+  };
+  return (
+    <FacePanel open deskId={deskId} code={code} onClose={close} onCode={setCode}>
+      <div className="flex min-h-40 items-center justify-center overflow-hidden rounded border border-line">
+        <div className="scale-50">
+          <ChildFace face={face} room="desk" />
+        </div>
+      </div>
+      <div className="flex items-center justify-between">
+        <Button onClick={() => turn(-1)} disabled={at === 0}>
+          ← Before
+        </Button>
+        <span aria-live="polite">
+          {at + 1} of {faces.length}
+        </span>
+        <Button shape="main" onClick={() => turn(1)} disabled={at >= faces.length - 1}>
+          Next →
+        </Button>
+      </div>
+    </FacePanel>
+  );
+}

@@ -1,0 +1,83 @@
+import { useState } from "react";
+import { useParams, useSearchParams } from "react-router";
+import { toast } from "sonner";
+import { type PreparationBody, savePreparation } from "#contract";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { ForChoice } from "#web/parts/for-choice.tsx";
+import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { PreparationFields } from "./preparation-fields.tsx";
+import { PreparationShow } from "./preparation-show.tsx";
+import { PreparationView } from "./preparation-view.tsx";
+import { usePreparation } from "./use-preparation.ts";
+
+/** The preparation of a text for some readers: changed, printed on one page, shown to them one thing after another. */
+export function Screen() {
+  const { textId = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const forKey = search.get("for") ?? "all";
+  const { text, found, reader, preparation, kept, error } = usePreparation(textId, forKey);
+  const [changed, setChanged] = useState<{ readonly forKey: string; readonly preparation: PreparationBody } | null>(
+    null,
+  );
+  const mine = changed?.forKey === forKey ? changed.preparation : preparation;
+  if (error || found === false || !text || !mine)
+    return (
+      <Page place="Before reading" title="Before reading">
+        {error ? (
+          <Trouble error={error} />
+        ) : found === false ? (
+          <ButtonLink to="/texts" shape="main">
+            There is no such text: go to Texts
+          </ButtonLink>
+        ) : (
+          <Waiting rows={8} />
+        )}
+      </Page>
+    );
+  const save = async (next: PreparationBody | null) => {
+    try {
+      await call(savePreparation, { params: { textId, forKey }, body: { preparation: next } });
+      await refreshAll();
+      setChanged(null);
+      toast(next ? "Kept for these readers." : "As the engine proposes it again.");
+    } catch (problem) {
+      toast.error(`${wordsOfError(problem)} Your changes are still here.`);
+    }
+  };
+  const whom = reader?.key === "all" ? "" : ` for ${reader?.name}`;
+  return (
+    <Page
+      place="Before reading"
+      title={`Before reading “${text.title}”`}
+      about={`Made by the engine${whom}, from what they can read. Change what you like; it is kept for these readers.`}
+      actions={
+        <>
+          <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
+          <PreparationShow preparation={mine} />
+          <Button onClick={() => window.print()}>Print</Button>
+          {(kept || changed) && <Button onClick={() => save(null)}>As proposed</Button>}
+          <Button shape="main" disabled={!changed} onClick={() => save(mine)}>
+            Keep
+          </Button>
+        </>
+      }
+    >
+      <div className="grid items-start gap-4 lg:grid-cols-2 print:block">
+        <section
+          aria-label="The page"
+          className="rounded-lg border border-line bg-sheet px-6 py-5 print:border-0 print:p-0"
+        >
+          <h2 className="font-child text-2xl">{text.title}</h2>
+          <p className="mb-3 text-sm text-soft">Before reading{whom}</p>
+          <PreparationView preparation={mine} />
+        </section>
+        <div className="no-print">
+          <Panel title="Change it">
+            <PreparationFields preparation={mine} onChange={(preparation) => setChanged({ forKey, preparation })} />
+          </Panel>
+        </div>
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,44 @@
+import { useMemo } from "react";
+import type { MarkKind } from "#core/reading";
+import { signsOf } from "./marking.ts";
+import { Word } from "./reading-word.tsx";
+import type { ReadingDesk } from "./use-reading.ts";
+
+const wrong: readonly MarkKind[] = ["misread", "told", "leftOut", "skipped"];
+
+/** The adult's copy: every word a target, with its marks; the line that the child sees is underlined. */
+export function ReadingText({ desk }: { desk: ReadingDesk }) {
+  const { draft, words, shown, lines, line, look, current, tap } = desk;
+  const marks = draft?.body.marks;
+  const byWord = useMemo(() => {
+    const found = new Map<number, MarkKind[]>();
+    for (const { at, kind } of marks ?? []) found.set(at, [...(found.get(at) ?? []), kind]);
+    return found;
+  }, [marks]);
+  const stoppedAt = draft?.body.stoppedAt ?? null;
+  const [from, to] = look.lineByLine ? [lines[line]?.at ?? 0, lines[line + 1]?.at ?? words.length] : [-1, -1];
+  return (
+    <section aria-label="The text" className="rounded-lg border border-line bg-sheet px-5 py-3">
+      <p className="font-child text-[1.55rem] leading-[2.3]">
+        {words.map((word, at) => {
+          const kinds = byWord.get(at) ?? [];
+          return (
+            <Word
+              // biome-ignore lint/suspicious/noArrayIndexKey: a word is its place in the text
+              key={at}
+              at={at}
+              text={word.text}
+              after={shown.slice(word.at + word.text.length, words[at + 1]?.at ?? shown.length)}
+              signs={signsOf(kinds)}
+              wrong={kinds.some((kind) => wrong.includes(kind))}
+              current={at === current}
+              behind={stoppedAt !== null && at > stoppedAt}
+              lit={at >= from && at < to}
+              onTap={tap}
+            />
+          );
+        })}
+      </p>
+    </section>
+  );
+}
