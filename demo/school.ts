@@ -19,6 +19,7 @@ import { adults, kiln, towpath } from "./people.ts";
 import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
 import { readingRequest } from "./readings.ts";
 import { type DemoGroup, heldSession } from "./sessions.ts";
+import { textRequests } from "./texts.ts";
 import { wordRounds } from "./word-rounds.ts";
 
 const WEEKS = 8;
@@ -112,6 +113,7 @@ export class MarlpitLock {
       if (week >= 2) this.holdSessions(week, groups);
       if (week >= 4) this.readTexts(week, groups);
     }
+    this.requests.push(...textRequests(this.uuid(), this.dayIn(6, 3), adults.kilnTeacher));
     this.planAhead(groups);
     this.leaveOneOpen();
     return this.requests;
@@ -221,13 +223,15 @@ export class MarlpitLock {
 
   /** Who is in a group reads a text for a minute each week. */
   private readTexts(week: number, groups: readonly DemoGroup[]): void {
-    for (const [at, pupil] of groups.flatMap((group) => group.members).entries()) {
+    // In the last week everyone reads, before that the children in groups.
+    const readers = week === WEEKS - 1 ? this.pupils : groups.flatMap((group) => group.members);
+    for (const [at, pupil] of readers.entries()) {
       if (week < (pupil.from ?? 0) || pupil.away?.includes(week)) continue;
       this.requests.push(
         ...readingRequest({
           pupil,
           week,
-          readAt: `${this.dayIn(week, 4)}T09:${String(10 + at * 2).padStart(2, "0")}:00.000Z`,
+          readAt: `${this.dayIn(week, 4)}T${at < 24 ? "09" : "10"}:${String(10 + (at % 24) * 2).padStart(2, "0")}:00.000Z`,
           markedBy: this.classOf(pupil).teacher,
           taught: this.taughtWith(pupil, week),
           stock: this.stock,

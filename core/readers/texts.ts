@@ -24,6 +24,7 @@ export function readText(
   const marks: ReadingMark[] = [];
   let ms = 0;
   for (const [at, word] of words.entries()) {
+    const before = marks.length;
     const mark = (kind: ReadingMark["kind"], heard: string | null = null) => marks.push({ at, kind, heard });
     const units = split(word.text, { lexicon })[0]?.units ?? [];
     const sure = (gpc: string) =>
@@ -49,6 +50,9 @@ export function readText(
         if (from.share() < 0.3) mark("putRight");
       }
     }
+    // The adult marks a word when it has been read.
+    for (let i = before; i < marks.length; i++)
+      marks[i] = { ...(marks[i] as ReadingMark), ms: Math.min(ms, limitMs) };
     if (ms >= limitMs) return { marks, stoppedAt: at === words.length - 1 ? null : at, ms: limitMs };
   }
   return { marks, stoppedAt: null, ms };

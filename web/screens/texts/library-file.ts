@@ -8,7 +8,7 @@ export interface FileRead {
 }
 
 /** More than this is no library of ours. */
-export const MOST_FILE = 8_000_000;
+const MOST_FILE = 8_000_000;
 
 /**
  * Reads a file of texts: a library as JSON (docs/texts.md), or one text as plain text or Markdown. A text that is not as

@@ -1,10 +1,9 @@
-import { useState } from "react";
+import { type KeyboardEvent, useState } from "react";
 
 import type { FaceBody, PreparationBody } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { newId } from "#web/app/device.ts";
 import { useFace } from "#web/app/face-channel.ts";
-import { useKeys } from "#web/app/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
@@ -44,10 +43,10 @@ function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () =
   const face = faces[at] ?? { show: "nothing" as const };
   const turn = (by: number) => setAt((now) => Math.max(0, Math.min(faces.length - 1, now + by)));
   useFace({ deskId, elsewhere: code !== null, face, onTap: () => {} });
-  useKeys([
-    { key: "ArrowRight", does: "Show the next", run: () => turn(1) },
-    { key: "ArrowLeft", does: "Show the one before", run: () => turn(-1) },
-  ]);
+  const byKey = ({ key }: KeyboardEvent) => {
+    if (key === "ArrowRight") turn(1);
+    if (key === "ArrowLeft") turn(-1);
+  };
   const close = () => {
     endFace(deskId, code);
     onClose();
@@ -59,17 +58,18 @@ function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () =
           <ChildFace face={face} room="desk" />
         </div>
       </div>
-      <div className="flex items-center justify-between">
+      <fieldset className="flex items-center justify-between" onKeyDown={byKey}>
+        <legend className="sr-only">Which is shown; arrow keys turn it</legend>
         <Button onClick={() => turn(-1)} disabled={at === 0}>
           ← Before
         </Button>
         <span aria-live="polite">
           {at + 1} of {faces.length}
         </span>
-        <Button shape="main" onClick={() => turn(1)} disabled={at >= faces.length - 1}>
+        <Button shape="main" autoFocus onClick={() => turn(1)} aria-disabled={at >= faces.length - 1}>
           Next →
         </Button>
-      </div>
+      </fieldset>
     </FacePanel>
   );
 }

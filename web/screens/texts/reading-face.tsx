@@ -8,7 +8,7 @@ import { FacePanel } from "#web/parts/face-panel.tsx";
 import type { ReadingDesk } from "./use-reading.ts";
 
 /** What the child sees of a reading: the whole text, or the line that it has come to. */
-export function faceOf({ draft, shown, lines, line, look }: ReadingDesk): FaceBody {
+function faceOf({ draft, shown, lines, line, look }: ReadingDesk): FaceBody {
   if (!draft) return { show: "nothing" };
   const text = look.lineByLine ? (lines[line]?.text ?? "") : `${draft.body.title}\n\n${shown}`;
   return { show: "passage", text, size: look.size, spacing: look.spacing };
