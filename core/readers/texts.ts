@@ -33,7 +33,9 @@ export function readText(
     const right = whole
       ? from.share() < 0.985
       : units.every((unit) => unit.sound === "" || from.share() < sure(unit.gpc) ** 0.4);
-    ms += 330 + 45 * units.length + (from.share() < temper.slow ? 700 : 0);
+    // A spelling that sits comes quickly; one that does not takes its time also where it comes right.
+    const ease = units.reduce((sum, unit) => sum + (unit.sound === "" ? 1 : sure(unit.gpc)), 0) / (units.length || 1);
+    ms += 500 + units.length * (70 + 380 * (1 - ease)) + (from.share() < temper.slow ? 900 : 0);
     if (right) {
       if (from.share() < temper.sounds / 8) {
         mark("sounded");
@@ -52,8 +54,8 @@ export function readText(
     }
     // The adult marks a word when it has been read.
     for (let i = before; i < marks.length; i++)
-      marks[i] = { ...(marks[i] as ReadingMark), ms: Math.min(ms, limitMs) };
+      marks[i] = { ...(marks[i] as ReadingMark), ms: Math.min(Math.round(ms), limitMs) };
     if (ms >= limitMs) return { marks, stoppedAt: at === words.length - 1 ? null : at, ms: limitMs };
   }
-  return { marks, stoppedAt: null, ms };
+  return { marks, stoppedAt: null, ms: Math.round(ms) };
 }

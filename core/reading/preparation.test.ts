@@ -26,8 +26,10 @@ describe("preparing a text", () => {
       verdict.words.filter((word) => word.verdict === "not yet").map((word) => keyOf(word.text)),
     );
     expect(notYet.has("rain")).toBe(true);
-    const upTo = made.first.findIndex((word) => !notYet.has(word));
-    expect(made.first.slice(upTo < 0 ? made.first.length : upTo).every((word) => !notYet.has(word))).toBe(true);
+    const upTo = made.first.findIndex((word) => !notYet.has(keyOf(word)));
+    expect(made.first.slice(upTo < 0 ? made.first.length : upTo).every((word) => !notYet.has(keyOf(word)))).toBe(
+      true,
+    );
     expect(made.first).toContain("rain");
     expect(new Set(made.first).size).toBe(made.first.length);
   });
@@ -35,7 +37,15 @@ describe("preparing a text", () => {
     expect(made.longer).toContain("misty");
     expect(made.meanings).toEqual(text.words);
     const here = new Set(verdict.words.map((word) => keyOf(word.text)));
-    for (const word of [...made.first, ...made.longer, ...made.wholes]) expect(here.has(word)).toBe(true);
+    for (const word of [...made.first, ...made.longer, ...made.wholes]) expect(here.has(keyOf(word))).toBe(true);
+  });
+  test("names keep their capital, words that only begin a sentence do not", () => {
+    const named = { ...text, body: "Rain fell on Gail. “Rain,” said Gail. Sails flap. Gail naps." };
+    const judged = decodability(`${named.title}.\n${named.body}`, new Set(), new Set(), { lexicon });
+    const { first } = prepareReading(named, judged, new Set());
+    expect(first).toContain("Gail");
+    expect(first).toContain("rain");
+    expect(first).toContain("sails");
   });
   test("says what to watch in the punctuation", () => {
     expect(made.watch).toEqual([

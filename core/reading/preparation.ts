@@ -1,6 +1,7 @@
 import type { Gpc } from "#core/phonics";
 import { keyOf, type TextVerdict, type WordVerdict } from "#core/words";
 import type { TextContent, WordMeaning } from "./library.ts";
+import { textWords } from "./marks.ts";
 
 /** What to look at with readers before they read a text; made by the engine, changed by the adult. */
 export interface Preparation {
@@ -35,11 +36,12 @@ export function prepareReading(text: TextContent, verdict: TextVerdict, targets:
   const training = verdict.words.filter(
     (word) => word.verdict !== "not yet" && word.verdict !== "exception" && word.text.length > 2 && practises(word),
   );
+  const names = namesIn(text.body);
   const longer = verdict.longWords.filter((word) => word.reading.syllables.length > 1);
   return {
     focus: (practised.length > 0 ? practised : verdict.inTheWay.map((one) => one.gpc)).slice(0, most.focus),
-    first: once([...inTheWay, ...training]).slice(0, most.first),
-    longer: once(longer).slice(0, most.longer),
+    first: once([...inTheWay, ...training], names).slice(0, most.first),
+    longer: once(longer, names).slice(0, most.longer),
     wholes: verdict.exceptionWords.slice(0, most.wholes),
     meanings: text.words,
     watch: watchIn(text.body),
@@ -47,8 +49,23 @@ export function prepareReading(text: TextContent, verdict: TextVerdict, targets:
   };
 }
 
-function once(words: readonly WordVerdict[]): readonly string[] {
-  return [...new Map(words.map((word) => [keyOf(word.text), keyOf(word.text)])).values()];
+/** Each word once, in small letters but for names. */
+function once(words: readonly WordVerdict[], names: ReadonlyMap<string, string>): readonly string[] {
+  return [...new Set(words.map((word) => names.get(keyOf(word.text)) ?? keyOf(word.text)))];
+}
+
+/** Words that have a capital letter where no sentence and no speech begins, and nowhere a small one, as they are written. */
+function namesIn(text: string): ReadonlyMap<string, string> {
+  const small = new Set<string>();
+  const capital = new Map<string, string>();
+  let sentence = -1;
+  for (const word of textWords(text)) {
+    const begins = word.sentence !== sentence || /["“‘']\s*$/.test(text.slice(0, word.at));
+    sentence = word.sentence;
+    if (!/^\p{Lu}/u.test(word.text)) small.add(keyOf(word.text));
+    else if (!begins) capital.set(keyOf(word.text), word.text);
+  }
+  return new Map([...capital].filter(([key]) => !small.has(key)));
 }
 
 /** What the marks of a text ask of the voice. */

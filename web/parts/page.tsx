@@ -17,7 +17,7 @@ export function Page({ place, title, about, actions, children }: PageWanted) {
   return (
     <div className="mx-auto w-full max-w-[1180px] px-5 py-5">
       <header className="no-print mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-        <div className="min-w-0">
+        <div className="min-w-0 flex-1 basis-80">
           <h1>{title}</h1>
           {about && <p className="mt-0.5 text-soft">{about}</p>}
         </div>

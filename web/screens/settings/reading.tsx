@@ -1,3 +1,4 @@
+import { X } from "lucide-react";
 import { useState } from "react";
 import { toast } from "sonner";
 import { type ReadingSettingsBody, readingSettings, type School, setReadingSettings } from "#contract";
@@ -98,7 +99,7 @@ export function ReadingAims({ school }: { school: School }) {
                   </th>
                 ))}
                 <th scope="col" className="pr-3 font-semibold">
-                  just now
+                  now
                 </th>
                 <th scope="col">
                   <span className="sr-only">Take out</span>
@@ -138,7 +139,7 @@ export function ReadingAims({ school }: { school: School }) {
                       aria-label={`Take ${aim.yearGroup} out`}
                       onClick={() => put({ aims: form.aims.filter((_, i) => i !== at) })}
                     >
-                      Take out
+                      <X size={16} aria-hidden />
                     </Button>
                   </td>
                 </tr>

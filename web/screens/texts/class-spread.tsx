@@ -1,15 +1,16 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import { getSchool, type ReadingFigures, readingFigures } from "#contract";
 import { aimOn, hardness } from "#core/reading";
 import { useAsk } from "#web/app/api.ts";
 import { Chart } from "#web/parts/chart.tsx";
 import { nearDay } from "#web/parts/dates.ts";
-import { Panel } from "#web/parts/page.tsx";
 
 const said = (value: number | null, unit = "") => (value === null ? "–" : `${Math.round(value)}${unit}`);
 
 /** How the newest reading of each child of a class or a group went, the slowest first, against the aim. */
 export function ClassSpread({ forKey }: { forKey: string }) {
+  const [open, setOpen] = useState(false);
   const [kind, id = ""] = forKey.split(":");
   const figures = useAsk(readingFigures, { query: kind === "class" ? { classId: id } : { groupId: id } });
   const school = useAsk(getSchool, {});
@@ -24,76 +25,83 @@ export function ClassSpread({ forKey }: { forKey: string }) {
   const aim = aimOn(today, yearGroup, reading);
   const below = aim === undefined ? 0 : rows.filter((one) => (one.correctPerMinute ?? 0) < aim).length;
   return (
-    <Panel title="The newest reading of each child">
-      <Chart
-        label={`Words correct per minute of ${rows.length} children, the slowest first; the figures are in the table.`}
-        places={rows.map((one) => one.name)}
-        notes={rows.map((one) => `${one.title}, ${nearDay(one.day, today)}`)}
-        series={[
-          {
-            name: "Correct per minute",
-            axis: "left",
-            as: "bar",
-            values: rows.map((one) => Math.round(one.correctPerMinute ?? 0)),
-          },
-        ]}
-        aim={aim === undefined ? undefined : { name: `aim now: ${aim}`, value: aim }}
-      />
-      {aim !== undefined && (
-        <p className="mt-1">
-          {below} of {rows.length} are below the school's aim for {yearGroup} at this time of year.{" "}
-          <span className="text-sm text-soft">
-            Texts differ: look at accuracy and fit before speed. Aims stand in <Link to="/settings">Settings</Link>.
-          </span>
-        </p>
+    <details
+      className="rounded-lg border border-line bg-sheet px-4 py-2.5"
+      onToggle={(event) => setOpen(event.currentTarget.open)}
+    >
+      <summary className="cursor-pointer">
+        <span className="font-semibold">The newest reading of each child</span>{" "}
+        <span className="text-sm text-soft">
+          {aim === undefined
+            ? `${rows.length} children, ${said(rows[0]?.correctPerMinute ?? null)} to ${said(rows.at(-1)?.correctPerMinute ?? null)} words correct per minute`
+            : `${below} of ${rows.length} are below the school's aim for ${yearGroup} at this time of year`}
+        </span>
+      </summary>
+      {open && (
+        <Chart
+          label={`Words correct per minute of ${rows.length} children, the slowest first; the figures are in the table.`}
+          places={rows.map((one) => one.name)}
+          notes={rows.map((one) => `${one.title}, ${nearDay(one.day, today)}`)}
+          series={[
+            {
+              name: "Correct per minute",
+              axis: "left",
+              as: "bar",
+              values: rows.map((one) => Math.round(one.correctPerMinute ?? 0)),
+            },
+          ]}
+          aim={aim === undefined ? undefined : { name: `aim now: ${aim}`, value: aim }}
+        />
       )}
-      <details className="mt-1">
-        <summary className="cursor-pointer text-sm">The figures</summary>
-        <section tabIndex={0} aria-label="The figures" className="mt-1 max-h-80 overflow-y-auto">
-          <table className="border-collapse">
-            <thead>
-              <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
-                <th scope="col" className="pr-4 font-semibold">
-                  Child
+      <p className="mt-1 text-sm text-soft">
+        Texts differ: look at accuracy and fit before speed. Aims stand in{" "}
+        <Link to="/settings" className="underline">
+          Settings
+        </Link>
+        .
+      </p>
+      <section tabIndex={0} aria-label="The figures" className="mt-2 max-h-72 overflow-y-auto">
+        <table className="border-collapse">
+          <thead>
+            <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
+              <th scope="col" className="pr-4 font-semibold">
+                Child
+              </th>
+              <th scope="col" className="pr-4 text-right font-semibold">
+                Correct per minute
+              </th>
+              <th scope="col" className="pr-4 text-right font-semibold">
+                Accuracy
+              </th>
+              <th scope="col" className="pr-4 text-right font-semibold">
+                Text's fit
+              </th>
+              <th scope="col" className="font-semibold">
+                Text
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((one) => (
+              <tr key={one.id} className="border-t border-line/60">
+                <th scope="row" className="pr-4 text-left font-normal">
+                  <Link to={`/child/${one.childId}`}>{one.name}</Link>
                 </th>
-                <th scope="col" className="pr-4 text-right font-semibold">
-                  Correct per minute
-                </th>
-                <th scope="col" className="pr-4 text-right font-semibold">
-                  Accuracy
-                </th>
-                <th scope="col" className="pr-4 text-right font-semibold">
-                  Text's fit
-                </th>
-                <th scope="col" className="font-semibold">
-                  Text
-                </th>
+                <td className="pr-4 text-right">{said(one.correctPerMinute)}</td>
+                <td className="pr-4 text-right">{said(one.accuracy, "%")}</td>
+                <td className="pr-4 text-right">{said(one.fit === null ? null : Math.floor(one.fit * 100), "%")}</td>
+                <td>
+                  {one.title}
+                  <span className="text-sm text-soft">
+                    , {nearDay(one.day, today)}
+                    {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
+                  </span>
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {rows.map((one) => (
-                <tr key={one.id} className="border-t border-line/60">
-                  <th scope="row" className="pr-4 text-left font-normal">
-                    <Link to={`/child/${one.childId}`}>{one.name}</Link>
-                  </th>
-                  <td className="pr-4 text-right">{said(one.correctPerMinute)}</td>
-                  <td className="pr-4 text-right">{said(one.accuracy, "%")}</td>
-                  <td className="pr-4 text-right">
-                    {said(one.fit === null ? null : Math.floor(one.fit * 100), "%")}
-                  </td>
-                  <td>
-                    {one.title}
-                    <span className="text-sm text-soft">
-                      , {nearDay(one.day, today)}
-                      {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
-                    </span>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      </details>
-    </Panel>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </details>
   );
 }

@@ -16,10 +16,17 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
     return found;
   }, [marks]);
   const stoppedAt = draft?.body.stoppedAt ?? null;
+  // Afterwards the figures are what is looked at; while the last word is asked for, the whole text is there.
+  const finished = (draft?.finished ?? false) && !desk.asksLast;
   const [from, to] = look.lineByLine ? [lines[line]?.at ?? 0, lines[line + 1]?.at ?? words.length] : [-1, -1];
   return (
-    <section aria-label="The text" className="rounded-lg border border-line bg-sheet px-5 py-3">
+    <section
+      aria-label="The text"
+      tabIndex={finished ? 0 : undefined}
+      className={`rounded-lg border border-line bg-sheet px-5 py-3 ${finished ? "max-h-[38vh] overflow-y-auto" : ""}`}
+    >
       <p className="font-child text-[1.55rem] leading-[2.3]">
+        {shown.slice(0, words[0]?.at ?? 0)}
         {words.map((word, at) => {
           const kinds = byWord.get(at) ?? [];
           return (

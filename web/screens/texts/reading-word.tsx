@@ -15,7 +15,8 @@ interface WordWanted {
 
 /** One word as a target; a long text stays smooth, since only the words that changed are drawn again. */
 export const Word = memo(function Word({ at, text, after, signs, wrong, current, behind, lit, onTap }: WordWanted) {
-  const breaks = after.split("\n").length - 1;
+  // What opens the next line stands there, not at the end of this one.
+  const [ends = "", ...next] = after.split("\n");
   return (
     <>
       <button
@@ -36,15 +37,10 @@ export const Word = memo(function Word({ at, text, after, signs, wrong, current,
         )}
         {signs && <span className="sr-only">, marked</span>}
       </button>
-      {breaks > 0 ? (
-        <>
-          {after.replace(/\n+/g, " ")}
-          <br />
-          {breaks > 1 && <span className="block h-3" />}
-        </>
-      ) : (
-        after
-      )}
+      {ends}
+      {next.length > 0 && <br />}
+      {next.length > 1 && <span className="block h-3" />}
+      {next.at(-1)}
     </>
   );
 });

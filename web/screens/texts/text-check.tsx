@@ -55,7 +55,7 @@ export function TextCheck({ form, forKey, onWhole }: CheckWanted) {
   ];
   return (
     <div className="lg:sticky lg:top-4">
-      <Panel title={reader?.key === "all" ? "This text in its sounds" : `As ${reader?.name} finds it`}>
+      <Panel title={reader?.key === "all" ? "This text in its sounds" : `For ${reader?.name}`}>
         {form.body.trim() === "" ? (
           <p className="text-soft">Here the text stands with its brackets, as soon as there is one.</p>
         ) : (
