@@ -37,7 +37,10 @@ export function readingRequest(wanted: ReadingWanted): readonly DemoRequest[] {
   const least = from.share() < 0.3 ? 0.94 : 1;
   const found = shelf.findLast(({ fit }) => fit.share >= least);
   if (!found) return [];
-  const { text, fit } = found;
+  const { text } = found;
+  // What the child itself could read by then, not its class.
+  const mine = new Set(taught.gpcs.filter((gpc) => (pupil.learned.get(gpc) ?? 0) >= 0.4));
+  const fit = fitOf(preparedOf(text, stock), { known: mine, wholes });
   const reader = {
     temper: pupil.temper,
     learned: (gpc: string) => pupil.learned.get(gpc) ?? 0,

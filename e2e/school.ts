@@ -87,9 +87,18 @@ export async function classNamed(school: School, name: string): Promise<ClassRow
 }
 
 /** POST of the API. Throws with the server's words when it is refused. */
-export async function post(school: School, path: string, body: object): Promise<void> {
+export function post(school: School, path: string, body: object): Promise<void> {
+  return write(school, "POST", path, body);
+}
+
+/** PUT of the API, as `post`. */
+export function put(school: School, path: string, body: object): Promise<void> {
+  return write(school, "PUT", path, body);
+}
+
+async function write(school: School, method: string, path: string, body: object): Promise<void> {
   const response = await fetch(school.base + path, {
-    method: "POST",
+    method,
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
   });

@@ -1,4 +1,4 @@
-import { type Gpc, showGrapheme, withImplied } from "#core/phonics";
+import { type Gpc, ipa, showGrapheme, withImplied } from "#core/phonics";
 import { type DecodabilityWanted, keyOf, split, type TextVerdict, wordsOf } from "#core/words";
 import type { TextContent } from "./library.ts";
 
@@ -104,9 +104,12 @@ function mostFirst(one: { readonly count: number }, other: { readonly count: num
 
 function whyFit({ share, words, inTheWay, practised }: Omit<TextFit, "why">): string {
   const named = (gpc: Gpc) => showGrapheme(gpc.split("=")[0] ?? "");
-  const practice = practised
-    .slice(0, 2)
-    .map(({ gpc, count }) => `${named(gpc)} ${count === 1 ? "once" : `${count} times`}`);
+  const top = practised.slice(0, 2);
+  const alike = top.length === 2 && named(top[0]?.gpc ?? "") === named(top[1]?.gpc ?? "");
+  const practice = top.map(
+    ({ gpc, count }) =>
+      `${named(gpc)}${alike ? ` as ${ipa(gpc.split("=")[1] ?? "")}` : ""} ${count === 1 ? "once" : `${count} times`}`,
+  );
   const trains = practice.length > 0 ? ` It practises ${practice.join(" and ")}.` : "";
   if (share === 1) return `Every word can be read.${trains}`;
   const missing = Math.round(words * (1 - share));

@@ -43,14 +43,14 @@ function optionsOf({ places, series, aim, notes }: Omit<ChartWanted, "label">, c
     symbol: "none",
     data: [{ yAxis: aim.value, name: aim.name }],
     lineStyle: { color: ink, type: "dotted" },
-    label: { formatter: aim.name, color: ink, position: "insideEndTop" },
+    label: { formatter: aim.name, color: ink, position: "end" },
   };
   return {
     animation: false,
     textStyle: { fontFamily: "inherit", color: ink },
     grid: {
       left: 44,
-      right: onRight.length > 0 ? 44 : 12,
+      right: aim ? 84 : onRight.length > 0 ? 44 : 12,
       top: series.length > 1 ? 32 : 14,
       bottom: crowded ? 74 : 26,
     },

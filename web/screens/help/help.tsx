@@ -33,8 +33,9 @@ export function Screen() {
             answer says is told at once; where the tool is wrong, press “Another part failed” and name it.
           </p>
           <p className="mt-2">
-            The gap map is made of <i>See and say</i> and of what is marked in sessions. The other kinds have results
-            of their own.
+            The gap map is made of <i>See and say</i>, of what is marked in sessions, and of texts: a spelling that
+            failed in {rule.textWords} different words of texts since it was last asked, in the last {rule.textDays}{" "}
+            days, is unsteady. The other kinds have results of their own.
           </p>
         </Part>
         <Part title="How a reading is scored">
@@ -50,10 +51,30 @@ export function Screen() {
             <li>Accuracy = words correct ÷ words read. Words correct per minute = words correct ÷ minutes.</li>
             <li>Errors = wrong words + put-in words. Put right = put right ÷ (put right + wrong words).</li>
             <li>
-              Below 90% a text was too hard, from 95% it is easy: starting values, not laws. Rates differ from place
-              to place, so the tool sets no aim.
+              Errors a hundred words = errors × 100 ÷ words read. Hesitations: words told, sounded out, said again or
+              waited for.
             </li>
+            <li>
+              Pace of a sentence = its words ÷ its minutes. Times come from the clock at each mark and at each turned
+              line; between two of them words are taken to come evenly.
+            </li>
+            <li>
+              Whether a text was too hard, right for teaching or easy, and the aim for the time of year, follow the
+              school's figures in Settings. Those that ship are starting values, not laws.
+            </li>
+            <li>A text that a group read together has no rate and says nothing about one child.</li>
           </ul>
+        </Part>
+        <Part title="Texts">
+          <p>
+            The shelf lays every text against the readers that are chosen: how many of its words they can read, which
+            spelling is in the way, what it practises, and from which step of their teaching order all of it can be
+            read. A school's own text is pasted, chosen as a file or written; every version is kept, and a reading
+            keeps the one that was read. <b>Files</b> saves the whole library as JSON: <code>format</code> is{" "}
+            <code>keen-sapling texts 1</code>, <code>texts</code> a list in which each has a <code>title</code> and a{" "}
+            <code>body</code> with an empty line between paragraphs, and may have <code>exceptions</code>,{" "}
+            <code>questions</code> and <code>words</code>.
+          </p>
         </Part>
         <Part title="Without a line">
           <p>
@@ -85,9 +106,9 @@ export function Screen() {
         </Part>
         <Part title="How groups are proposed">
           <p>
-            A gap counts 1, missed last time 0.7, slow 0.4, faded 0.2. A group's targets are the spellings with the
-            greatest shared need, less a third for each child who has them secure. Children change places until that
-            grows no more. You have the last word.
+            A gap counts 1, missed last time 0.7, slow or failed in texts since 0.4, faded 0.2. A group's targets are
+            the spellings with the greatest shared need, less a third for each child who has them secure. Children
+            change places until that grows no more. You have the last word.
           </p>
         </Part>
         <Part title="How a session is filled">

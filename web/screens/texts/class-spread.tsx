@@ -85,7 +85,12 @@ export function ClassSpread({ forKey }: { forKey: string }) {
             {rows.map((one) => (
               <tr key={one.id} className="border-t border-line/60">
                 <th scope="row" className="pr-4 text-left font-normal">
-                  <Link to={`/child/${one.childId}`}>{one.name}</Link>
+                  <Link
+                    to={`/child/${one.childId}`}
+                    className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {one.name}
+                  </Link>
                 </th>
                 <td className="pr-4 text-right">{said(one.correctPerMinute)}</td>
                 <td className="pr-4 text-right">{said(one.accuracy, "%")}</td>

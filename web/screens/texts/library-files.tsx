@@ -94,21 +94,23 @@ export function LibraryFiles() {
             </label>
             {chosen && (
               <>
-                <ul className="mt-2 max-h-60 overflow-y-auto" aria-label="What becomes of each text">
-                  {chosen.arrivals.map(({ content, does }, at) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: the rows never change their order
-                    <li key={at} className="flex justify-between gap-3 border-t border-line/60 py-1">
-                      <span>{content.title}</span>
-                      <span className="text-sm text-soft">{does}</span>
-                    </li>
-                  ))}
-                  {chosen.refused.map(({ title, says }, at) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: the rows never change their order
-                    <li key={`no ${at}`} className="border-t border-line/60 py-1">
-                      {title} <span className="text-sm text-damson">not taken: {says}</span>
-                    </li>
-                  ))}
-                </ul>
+                <section tabIndex={0} aria-label="What was chosen" className="mt-2 max-h-60 overflow-y-auto">
+                  <ul aria-label="What becomes of each text">
+                    {chosen.arrivals.map(({ content, does }, at) => (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: the rows never change their order
+                      <li key={at} className="flex justify-between gap-3 border-t border-line/60 py-1">
+                        <span>{content.title}</span>
+                        <span className="text-sm text-soft">{does}</span>
+                      </li>
+                    ))}
+                    {chosen.refused.map(({ title, says }, at) => (
+                      // biome-ignore lint/suspicious/noArrayIndexKey: the rows never change their order
+                      <li key={`no ${at}`} className="border-t border-line/60 py-1">
+                        {title} <span className="text-sm text-damson">not taken: {says}</span>
+                      </li>
+                    ))}
+                  </ul>
+                </section>
                 <Button shape="main" className="mt-3" disabled={busy || coming.length === 0} onClick={take}>
                   {coming.length === 0 ? "Nothing new to take" : `Take ${coming.length}`}
                 </Button>

@@ -9,7 +9,9 @@ import {
   type ReadingScore as ReadingScoreFigures,
   scoreReading,
   textWords,
+  type WordResult,
 } from "#core/reading";
+import { showSaid } from "#core/words";
 import type { WordGround } from "#web/app/lexicon.ts";
 import { Chart } from "#web/parts/chart.tsx";
 import { shortDay } from "#web/parts/dates.ts";
@@ -86,7 +88,7 @@ export function ReadingScore({ reading, ground, limits, aim }: ScoreWanted) {
         <ul className="mt-2">
           {told.map((one) => (
             <li key={`${one.at} ${one.heard}`}>
-              <span className="font-child">{one.word}</span> – “{one.heard}”{" "}
+              <span className="font-child">{one.word}</span> – “{showSaid(one.heard)}”{" "}
               <span className="text-sm text-soft">
                 {one.says.join(" ")} {one.putRight ? "Put right." : ""}
               </span>
@@ -107,18 +109,19 @@ export function ReadingScore({ reading, ground, limits, aim }: ScoreWanted) {
 }
 
 /** The kinds of error, most often first. */
-function errorsSay({ kinds, wordsRead }: ReadingScoreFigures, wrong: number): string {
+function errorsSay({ kinds, words, wordsRead }: ReadingScoreFigures, wrong: number): string {
+  const cameOut = (result: WordResult) => words.filter((word) => word === result).length;
   const named: [string, number][] = [
-    ["misread", kinds.misread],
-    ["told", kinds.told],
-    ["left out", kinds.leftOut + kinds.skipped],
+    ["misread", cameOut("misread")],
+    ["told", cameOut("told")],
+    ["left out", cameOut("leftOut")],
     ["put in", kinds.putIn],
   ];
   const said = named.filter(([, count]) => count > 0).sort((one, other) => other[1] - one[1]);
   if (said.length === 0) return `none in ${wordsRead} words`;
   const mended =
     kinds.putRight > 0 ? `; ${kinds.putRight} put right, which ${kinds.putRight === 1 ? "is" : "are"} no error` : "";
-  return `${wrong} words wrong: ${said.map(([name, count]) => `${count} ${name}`).join(", ")}${mended}`;
+  return `${wrong} ${wrong === 1 ? "word" : "words"} wrong: ${said.map(([name, count]) => `${count} ${name}`).join(", ")}${mended}`;
 }
 
 /** Pace sentence by sentence, where marks or turned lines gave it times. */

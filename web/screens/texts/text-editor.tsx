@@ -101,6 +101,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
       navigate(`/texts/${id}${forKey === "all" ? "" : `?for=${forKey}`}`);
     } catch (error) {
       setBusy(false);
+      void refreshAll();
       setSaid(`${wordsOfError(error)} What you wrote is kept on this device.`);
     }
   };
