@@ -73,7 +73,7 @@ function Row({ reading }: { reading: ReadingView }) {
         ) : (
           <Link
             to={`/texts/${reading.textId}/read?child=${reading.childId}&reading=${reading.id}`}
-            className="underline decoration-line underline-offset-4 hover:decoration-ink"
+            className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
           >
             {reading.title}
           </Link>
