@@ -38,6 +38,8 @@ test("groups are proposed with a reason, changed by keyboard and mouse, locked a
   if (!to) throw new Error("not on the screen");
   await page.mouse.move(to.x + 200, to.y + 160, { steps: 8 });
   await page.mouse.move(to.x + 80, to.y + 120, { steps: 8 });
+  // The group says that it would take the child, however busy the machine is.
+  await expect(groups.first()).toHaveClass(/border-leaf/);
   await page.mouse.up();
   await expect(groups.first().getByRole("button", { name })).toBeVisible();
 

@@ -1,0 +1,55 @@
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { PGlite } from "@electric-sql/pglite";
+import { drizzle } from "drizzle-orm/pglite";
+import { migrate } from "drizzle-orm/pglite/migrator";
+import { expect, test } from "vitest";
+import { readingView } from "#contract";
+
+const all = join(import.meta.dirname, "migrations");
+
+/** A folder with the migrations up to the one with this number. */
+function upTo(last: number): string {
+  const folder = mkdtempSync(join(tmpdir(), "keen-migrations-"));
+  cpSync(all, folder, { recursive: true });
+  const journal = join(folder, "meta", "_journal.json");
+  const { entries, ...rest } = JSON.parse(readFileSync(journal, "utf8"));
+  writeFileSync(
+    journal,
+    JSON.stringify({ ...rest, entries: entries.filter((entry: { idx: number }) => entry.idx <= last) }),
+  );
+  return folder;
+}
+
+test("a school from before own texts keeps its readings, its open codes and its answers", async () => {
+  const before = upTo(3);
+  const client = new PGlite();
+  const db = drizzle(client);
+  await migrate(db, { migrationsFolder: before });
+  rmSync(before, { recursive: true });
+  const [order, one, child, sitting, ended, reading, answer] = Array.from({ length: 7 }, () => crypto.randomUUID());
+  const at = "2026-11-20T09:00:00.000Z";
+  await client.exec(`
+    insert into orders (id, content) values ('${order}', '{"name":"","kind":"","why":"","steps":[]}');
+    insert into classes (id, name, year_group, order_id) values ('${one}', 'Kiln', 'Year 1', '${order}');
+    insert into children (id, class_id, name) values ('${child}', '${one}', 'Ada M.');
+    insert into sittings (id, name, started_at, face_code) values
+      ('${sitting}', 'Open', '${at}', '123456'), ('${ended}', 'Ended', '${at}', null);
+    insert into answers (id, child_id, item, outcome, marked_at, day, marked_by) values
+      ('${answer}', '${child}', 'b=b', 'right', '${at}', '2026-11-20', 'Ms Harrow');
+    insert into readings (id, child_id, text_id, title, text, marks, stopped_at, ms, voice, understanding, note, read_at, day, marked_by)
+    values ('${reading}', '${child}', 'mud', 'Mud', 'Mud on a mat.', '[{"at":0,"kind":"told","heard":null}]', 3, 4000,
+      '{"phrases":null,"stops":null,"pace":null,"expression":null}', '[]', '', '${at}', '2026-11-20', 'Ms Harrow');
+  `);
+  await migrate(db, { migrationsFolder: all });
+  expect((await client.query("select desk_id, code from faces")).rows).toEqual([
+    { desk_id: sitting, code: "123456" },
+  ]);
+  expect((await client.query("select id, name from sittings order by name")).rows).toHaveLength(2);
+  expect((await client.query("select id, reading_id from answers")).rows).toEqual([{ id: answer, reading_id: null }]);
+  const [row] = (await client.query<Record<string, unknown>>("select * from readings")).rows;
+  expect(row).toMatchObject({ how: "alone", turns: [], fit: null });
+  expect(readingView.shape.marks.parse(row?.marks)).toEqual([{ at: 0, kind: "told", heard: null }]);
+  await client.close();
+});
