@@ -94,7 +94,7 @@ test("keys, the sheet of keys, the palette, back and forward", async ({ page, sc
   await expectAccessible(page);
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+k");
-  await page.getByPlaceholder("Find a child, a group, a place").fill("gwen");
+  await page.getByPlaceholder("Find a child, a group, a text, a place").fill("gwen");
   await expect(page.getByRole("option", { name: /Gwen A\./ })).toBeVisible();
   await expectAccessible(page);
   await page.keyboard.press("Enter");

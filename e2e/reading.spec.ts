@@ -84,7 +84,7 @@ test("a child reads for a minute and is marked with one hand: by tap and key, ac
   await expect(page.getByText("The reading is kept on this device.", { exact: false })).toBeVisible();
   await school.start();
   await page.getByRole("button", { name: "Keep this reading" }).click();
-  await expect(page.getByRole("heading", { name: "Gwen A." })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Gwen A.", exact: true })).toBeVisible();
   await expect(page.getByRole("row", { name: /The Fish Shop Cat.*90%/ })).toBeVisible();
   const [kept] = await readingsOf(school, child.id);
   expect(kept?.stoppedAt).toBe(29);
@@ -290,7 +290,7 @@ test("four hundred words, marked at once as fast as frames come: every tap shows
   await page.getByRole("button", { name: "It was read to the end" }).click();
   await expect(page.getByTestId("Accuracy")).toHaveText("50%");
   await page.getByRole("button", { name: "Keep this reading" }).click();
-  await expect(page.getByRole("heading", { name: "Kit A." })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Kit A.", exact: true })).toBeVisible();
   const [kept] = await readingsOf(school, child.id);
   expect(kept?.marks.map((mark) => mark.at)).toEqual(Array.from({ length: 200 }, (_, at) => at * 2));
 });

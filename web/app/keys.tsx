@@ -1,4 +1,13 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from "react";
+import {
+  createContext,
+  type MouseEvent,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import { useNavigate } from "react-router";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { besides, places } from "./places.ts";
@@ -25,6 +34,15 @@ export function useKeys(bindings: readonly KeyBinding[]): void {
     registry.set(owner.current, bindings);
   });
   useEffect(() => () => registry.remove(owner.current), [registry]);
+}
+
+/**
+ * For `onMouseDown` of what is tapped while keys mark: a tap takes no focus, and takes it from a field, so that the next
+ * key is the desk's. By Tab it can be reached all the same.
+ */
+export function keepKeys(event: MouseEvent): void {
+  event.preventDefault();
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
 }
 
 function isTyping(target: EventTarget | null): boolean {
@@ -99,7 +117,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
           title="Everywhere"
           rows={[
             ...[...places, ...besides].map((place): [string, string] => [`g ${place.key}`, place.name]),
-            ["Ctrl K", "Find a child, a group, a place"],
+            ["Ctrl K", "Find a child, a group, a text, a place"],
             ["?", "This sheet"],
           ]}
         />

@@ -1,15 +1,16 @@
 import { Command } from "cmdk";
 import { useNavigate } from "react-router";
-import { getSchool, listChildren, listGroups } from "#contract";
+import { getSchool, listChildren, listGroups, listTexts } from "#contract";
 import { useAsk } from "./api.ts";
 import { besides, places } from "./places.ts";
 
-/** Finds a child, a group, a class or a place by typing. */
+/** Finds a child, a group, a text or a place by typing. */
 export function Palette({ open, onClose }: { open: boolean; onClose: () => void }) {
   const navigate = useNavigate();
   const children = useAsk(listChildren, open ? {} : null);
   const groups = useAsk(listGroups, open ? {} : null);
   const school = useAsk(getSchool, open ? {} : null);
+  const texts = useAsk(listTexts, open ? {} : null, { revalidateOnFocus: false });
   const go = (path: string) => () => {
     onClose();
     navigate(path);
@@ -22,13 +23,13 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
     <Command.Dialog
       open={open}
       onOpenChange={(now) => !now && onClose()}
-      label="Find a child, a group or a place"
+      label="Find a child, a group, a text or a place"
       overlayClassName="fixed inset-0 z-40 bg-black/30"
       contentClassName="fixed left-1/2 top-[12vh] z-50 w-[34rem] max-w-[94vw] -translate-x-1/2 rounded-lg border border-line bg-sheet p-2 shadow-xl"
     >
       <Command.Input
-        placeholder="Find a child, a group, a place"
-        aria-label="Find a child, a group, a place"
+        placeholder="Find a child, a group, a text, a place"
+        aria-label="Find a child, a group, a text, a place"
         className="w-full rounded-md border border-line bg-paper px-3 py-2"
       />
       <Command.List aria-label="What was found" className="mt-1 max-h-[50vh] overflow-y-auto">
@@ -73,6 +74,19 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
                 <span className="text-soft">{classOf(child.classId)}</span>
               </Command.Item>
             ))}
+        </Command.Group>
+        <Command.Group heading="Texts" className={heading}>
+          {texts.data?.map((text) => (
+            <Command.Item
+              key={text.id}
+              value={`text ${text.title} ${text.id}`}
+              onSelect={go(`/texts/${text.id}`)}
+              className={item}
+            >
+              {text.title}
+              {text.own && <span className="text-soft">ours</span>}
+            </Command.Item>
+          ))}
         </Command.Group>
       </Command.List>
     </Command.Dialog>

@@ -23,10 +23,12 @@ interface AfterWanted {
   readonly who: string;
   readonly classId: string | undefined;
   readonly school: School;
+  /** Where to go on once it is kept. */
+  readonly next: string;
 }
 
 /** What a reading says, what else is to be noted, and what comes next. */
-export function AfterReading({ desk, text, ground, who, classId, school }: AfterWanted) {
+export function AfterReading({ desk, text, ground, who, classId, school, next }: AfterWanted) {
   const navigate = useNavigate();
   const [marker] = useMarker();
   const [busy, setBusy] = useState(false);
@@ -46,9 +48,7 @@ export function AfterReading({ desk, text, ground, who, classId, school }: After
       await forget();
       await refreshAll();
       toast("Kept.");
-      navigate(
-        together ? `/texts?${new URLSearchParams({ for: forOf(location.search) })}` : `/child/${body.childId}`,
-      );
+      navigate(next);
     } catch (error) {
       setBusy(false);
       toast.error(`${wordsOfError(error)} The reading is kept on this device.`);
@@ -107,10 +107,6 @@ export function AfterReading({ desk, text, ground, who, classId, school }: After
 function kept({ id, body, group }: Draft): readonly { readonly id: string; readonly childId: string }[] {
   if (group.length === 0) return [{ id, childId: body.childId }];
   return group.filter((one) => one.came).map(({ readingId, childId }) => ({ id: readingId, childId }));
-}
-
-function forOf(search: string): string {
-  return `group:${new URLSearchParams(search).get("group") ?? ""}`;
 }
 
 /** Readings of this text before this one, and which text to take tomorrow. */

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { MarkKind, ReadingMark } from "#core/reading";
-import { useKeys } from "#web/app/keys.tsx";
+import { keepKeys, useKeys } from "#web/app/keys.tsx";
 import { readingMarks } from "./marking.ts";
 
 interface BarWanted {
@@ -67,6 +67,7 @@ export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWant
             type="button"
             disabled={word === undefined}
             aria-pressed={has(kind)}
+            onMouseDown={keepKeys}
             onClick={() => press(kind)}
             className={`flex min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50 ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
           >

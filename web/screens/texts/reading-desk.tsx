@@ -69,6 +69,8 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
       text={text}
       ground={ground}
       make={make}
+      kept={kept !== undefined}
+      next={`/child/${childId}`}
     />
   );
 }
@@ -113,6 +115,8 @@ function Together({ groupId }: { groupId: string }) {
       classId={undefined}
       text={text}
       ground={ground}
+      kept={false}
+      next={`/texts?for=group:${groupId}`}
       make={() => freshDraft({ text, childId: first.childId, group: members, fit: null, markedBy: marker })}
     />
   );
@@ -138,9 +142,13 @@ interface DeskWanted {
   readonly text: TextView | undefined;
   readonly ground: WordGround;
   readonly make: () => Draft;
+  /** It was kept before and is opened again. */
+  readonly kept: boolean;
+  /** Where the adult goes on once it is kept. */
+  readonly next: string;
 }
 
-function Desk({ address, who, classId, text, ground, make }: DeskWanted) {
+function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWanted) {
   const school = useKept(getSchool, {});
   const desk = useReading(address, make);
   const { draft, words, current, asksLast } = desk;
@@ -182,7 +190,7 @@ function Desk({ address, who, classId, text, ground, make }: DeskWanted) {
               void desk.again();
             }}
           >
-            From the start
+            {kept ? "As it was kept" : "From the start"}
           </Button>
         </div>
       </header>
@@ -208,7 +216,15 @@ function Desk({ address, who, classId, text, ground, make }: DeskWanted) {
         />
       )}
       {draft.finished && !asksLast && (
-        <AfterReading desk={desk} text={text} ground={ground} who={who} classId={classId} school={school.data} />
+        <AfterReading
+          desk={desk}
+          text={text}
+          ground={ground}
+          who={who}
+          classId={classId}
+          school={school.data}
+          next={next}
+        />
       )}
     </div>
   );

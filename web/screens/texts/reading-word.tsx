@@ -1,4 +1,5 @@
 import { memo } from "react";
+import { keepKeys } from "#web/app/keys.tsx";
 
 interface WordWanted {
   readonly at: number;
@@ -23,7 +24,7 @@ export const Word = memo(function Word({ at, text, after, signs, wrong, current,
         type="button"
         data-word={at}
         onClick={() => onTap(at)}
-        onPointerUp={({ currentTarget }) => setTimeout(() => currentTarget.blur())}
+        onMouseDown={keepKeys}
         className={`relative rounded px-0.5 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""} ${lit ? "underline decoration-leaf decoration-2 underline-offset-[0.35em]" : ""}`}
       >
         {text}

@@ -10,6 +10,7 @@ import { Sheet } from "#web/parts/dialog.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { MarkedText } from "#web/parts/marked-text.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { EachReader } from "./each-reader.tsx";
 import { PreparationView } from "./preparation-view.tsx";
 import { usePreparation } from "./use-preparation.ts";
 
@@ -20,7 +21,7 @@ export function Screen() {
   const { textId = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
-  const { text, found, reader, preparation, verdict, error } = usePreparation(textId, forKey);
+  const { text, found, reader, ground, preparation, verdict, error } = usePreparation(textId, forKey);
   const [face, setFace] = useState<Face>("child");
   const [removing, setRemoving] = useState(false);
   if (error)
@@ -78,6 +79,9 @@ export function Screen() {
           >
             <PreparationView preparation={preparation} />
           </Panel>
+          {(kind === "class" || kind === "group") && reader && ground && (
+            <EachReader text={text} reader={reader} ground={ground} />
+          )}
           <Questions text={text} />
           <Panel title={text.own ? "A text of ours" : "A text that ships"}>
             <div className="flex flex-wrap gap-2">

@@ -3,6 +3,7 @@ import { getPreparation, type PreparationBody, type TextView } from "#contract";
 import { prepareReading, type TextFit } from "#core/reading";
 import { decodability, keyOf, type TextVerdict } from "#core/words";
 import { useAsk } from "#web/app/api.ts";
+import type { WordGround } from "#web/app/lexicon.ts";
 import { type For, focusOf } from "#web/app/readers.ts";
 import { useShelf } from "./shelf.ts";
 
@@ -14,6 +15,7 @@ interface Prepared {
     | false
     | undefined;
   readonly reader: For | undefined;
+  readonly ground: WordGround | undefined;
   /** The text alone, judged against what the readers know before it. */
   readonly verdict: TextVerdict | undefined;
   /** What was kept for these readers, else what the engine proposes. */
@@ -46,6 +48,7 @@ export function usePreparation(textId: string, forKey: string): Prepared {
     text,
     found: one ? { step: one.step, fit: one.fit, orderName } : shelf ? false : undefined,
     reader,
+    ground,
     verdict: told?.verdict,
     proposed: told?.proposed,
     preparation: kept.data ? (kept.data.preparation ?? told?.proposed) : kept.error ? told?.proposed : undefined,
