@@ -1,13 +1,15 @@
 import type { ChildView, SectionBody } from "#contract";
 import { type Ask, type GivenAnswer, isRightAtOnce, type Outcome, rightInMinute } from "#core/checks";
-import { childRow } from "#core/mastery";
+import { childRow, missedInTexts } from "#core/mastery";
 import { lastSteps, stepsUpTo } from "#core/order";
+import type { Lexicon } from "#core/words";
 import { standingOfChildren } from "../store/answers.ts";
 import { type CheckRow, minuteChecks } from "../store/checks.ts";
 import { findChildren } from "../store/children.ts";
 import { slowAfterMs } from "../store/classes.ts";
 import { taughtByClass, taughtNothing } from "../store/gaps.ts";
 import type { Db } from "../store/open.ts";
+import { type SchoolWords, schoolWords } from "../store/splits.ts";
 import { dayOf } from "./clock.ts";
 
 /** What a check of a kind is drawn from. */
@@ -26,25 +28,35 @@ export interface Known {
 }
 
 /** In the order of the ids; who is not here is left out. */
-export async function knowledgeOf(db: Db, childIds: readonly string[], now: Date): Promise<Known[]> {
+export async function knowledgeOf(
+  db: Db,
+  shipped: Lexicon,
+  childIds: readonly string[],
+  now: Date,
+): Promise<Known[]> {
+  const words = await schoolWords(db, shipped);
   const children = new Map((await findChildren(db, childIds)).map((child) => [child.id, child]));
   const taught = await taughtByClass(db);
   const logs = await standingOfChildren(db, childIds, await slowAfterMs(db));
   const today = dayOf(now);
   return childIds.flatMap((id) => {
     const child = children.get(id);
-    return child ? [knownOf({ db, child, today, given: logs.get(id) ?? [], taught: taught.get(child.classId) })] : [];
+    return child
+      ? [knownOf({ db, words, child, today, given: logs.get(id) ?? [], taught: taught.get(child.classId) })]
+      : [];
   });
 }
 
 function knownOf({
   db,
+  words,
   child,
   today,
   given,
   taught = taughtNothing,
 }: {
   db: Db;
+  words: SchoolWords;
   child: ChildView;
   today: string;
   given: readonly GivenAnswer[];
@@ -54,14 +66,16 @@ function knownOf({
   const lastOfKind = (kind: string, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();
     for (const answer of given) {
-      if (answer.kind !== kind || (before && (answer.checkId === before.id || answer.markedAt >= before.startedAt)))
-        continue;
+      // A word that went wrong in a text was not asked in a check.
+      if (answer.kind !== kind || answer.readingId !== undefined) continue;
+      if (before && (answer.checkId === before.id || answer.markedAt >= before.startedAt)) continue;
       last.set(answer.item, answer.outcome);
     }
     return last;
   };
   const secure = once(() => {
-    const row = childRow({ id: child.id, taught: new Set(gpcs), answers: given }, gpcs, today);
+    const inTexts = missedInTexts(given, words);
+    const row = childRow({ id: child.id, taught: new Set(gpcs), answers: given, inTexts }, gpcs, today);
     return new Set(gpcs.filter((_, at) => row[at]?.state === "secure"));
   });
   return {

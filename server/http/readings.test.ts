@@ -19,10 +19,12 @@ import {
   saveGroup,
   saveReading,
   setReadingSettings,
+  startSitting,
   traces,
 } from "#contract";
 import { scoreReading, startingReadingSettings } from "#core/reading";
 import * as schema from "../store/schema.ts";
+import { begin, beginOne, markAll, part } from "./checking.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
 let house: TestHouse;
@@ -49,6 +51,13 @@ const body = (change: Partial<ReadingBody> = {}): ReadingBody => ({
   day: "2026-11-20",
   markedBy: "Ms Harrow",
   ...change,
+});
+const sittingOf = (childId: string, scope: "due" | "all") => ({
+  id: uuid(),
+  name: "Check",
+  sections: [part("say", { scope })],
+  children: [{ childId, seed: 3, checkIds: [uuid()] }],
+  startedAt: "2026-11-20T08:00:00.000Z",
 });
 const readings = () => house.ask(listReadings, { params: { id: ada } });
 beforeAll(async () => {
@@ -163,6 +172,21 @@ describe("what went wrong in a text", () => {
     expect(answers).toEqual([]);
     await put({ marks: [misread(1, "ten"), misread(7, "teps"), { at: 7, kind: "putRight", heard: null }] });
     expect(await cell()).toBe("n");
+  });
+  test("what was secure on cards comes into the deck of what is due again; a check is not compared with a text", async () => {
+    const dy = uuid();
+    await house.ask(addChild, { body: { id: dy, classId, name: "Dy S.", note: "" } });
+    for (const day of ["2026-11-10", "2026-11-17"]) {
+      const check = await beginOne(house, dy, { scope: "all" }, `${day}T08:00:00.000Z`);
+      await markAll(house, check, () => ({ outcome: "right" }), { day, markedAt: `${day}T08:05:00.000Z` });
+    }
+    const due = async () => (await beginOne(house, dy, { scope: "due" })).items;
+    expect(await house.refused(startSitting, { body: sittingOf(dy, "due") })).toMatchObject({ status: 422 });
+    const marks = [misread(1, "ten"), misread(7, "teps")];
+    await house.ask(saveReading, { params: { id: uuid() }, body: body({ childId: dy, marks }) });
+    expect(await due()).toEqual(["i=i"]);
+    const words = await begin(house, [dy], [part("words", { scope: "picked", picked: ["t i n", "t i p"] })]);
+    expect(words.checks[0]?.before).toEqual([]);
   });
   test("no one but the server writes it", async () => {
     await put({ marks: [misread(1, "ten")] });

@@ -66,7 +66,9 @@ export function sittingRoutes({ db, ground, now }: House): Router {
     const checkOf = new Map(
       entries.flatMap((entry) => (entry.outcome === "void" ? [] : [[entry.id, entry.checkId]])),
     );
-    const known = new Map((fresh ?? (await knowledgeOf(db, childIds, now()))).map((one) => [one.child.id, one]));
+    const known = new Map(
+      (fresh ?? (await knowledgeOf(db, ground.lexicon, childIds, now()))).map((one) => [one.child.id, one]),
+    );
     const ended = checks.map((check) => check.endedAt);
     return {
       id,
@@ -126,7 +128,7 @@ export function sittingRoutes({ db, ground, now }: House): Router {
     const childIds = body.children.map((child) => child.childId);
     if (new Set(childIds).size !== childIds.length)
       throw unfit("A child stands twice in this list. Nothing was begun.");
-    const known = await knowledgeOf(db, childIds, now());
+    const known = await knowledgeOf(db, ground.lexicon, childIds, now());
     if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
     const draw = await drawer(known);
     const { id, name, sections, startedAt } = body;
@@ -164,7 +166,7 @@ export function sittingRoutes({ db, ground, now }: House): Router {
   serve(router, getSitting, ({ params }) => view(params.id));
 
   serve(router, previewSitting, async ({ body }) => {
-    const known = await knowledgeOf(db, body.childIds, now());
+    const known = await knowledgeOf(db, ground.lexicon, body.childIds, now());
     const draw = await drawer(known);
     return {
       children: known.map((one, at) => ({

@@ -9,6 +9,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { shortDay } from "#web/parts/dates.ts";
 import { download } from "#web/parts/download.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Table } from "#web/parts/table.tsx";
 import { useSittingLog } from "./log.ts";
 import { CheckPanel } from "./result-check.tsx";
 import { resultCsv } from "./result-csv.ts";
@@ -190,47 +191,29 @@ function Children({
 function Everyone({ sitting, told }: { sitting: SittingView; told: readonly CheckTold[] }) {
   return (
     <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
-      <table className="w-full border-collapse text-left">
-        <caption className="sr-only">All children of this check</caption>
-        <thead>
-          <tr className="border-b border-line">
-            <th scope="col" className="px-3 py-2">
-              Child
-            </th>
-            <th scope="col" className="px-3 py-2">
-              Part
-            </th>
-            <th scope="col" className="px-3 py-2 text-right">
-              At once
-            </th>
-            <th scope="col" className="px-3 py-2 text-right">
-              With effort
-            </th>
-            <th scope="col" className="px-3 py-2 text-right">
-              Missed
-            </th>
-            <th scope="col" className="px-3 py-2">
-              What stands out
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {told
-            .filter(({ result }) => result.asked > 0)
-            .map(({ check, result }) => (
-              <tr key={check.id} className="border-b border-line align-top">
-                <th scope="row" className="whitespace-nowrap px-3 py-1.5 font-semibold">
-                  {sitting.children.find((child) => child.id === check.childId)?.name}
-                </th>
-                <td className="whitespace-nowrap px-3 py-1.5">{kinds[check.kind].name}</td>
-                <td className="px-3 py-1.5 text-right">{result.known.length}</td>
-                <td className="px-3 py-1.5 text-right">{result.effort.length}</td>
-                <td className="px-3 py-1.5 text-right">{result.missed.length}</td>
-                <td className="px-3 py-1.5">{resultInWords(result).slice(1, 3).join(" ") || "–"}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+      <Table
+        room="sheet"
+        caption="All children of this check"
+        rows={told.filter(({ result }) => result.asked > 0)}
+        rowKey={({ check }) => check.id}
+        columns={[
+          {
+            title: "Child",
+            names: true,
+            className: "whitespace-nowrap",
+            show: ({ check }) => (
+              <span className="font-semibold">
+                {sitting.children.find((child) => child.id === check.childId)?.name}
+              </span>
+            ),
+          },
+          { title: "Part", className: "whitespace-nowrap", show: ({ check }) => kinds[check.kind].name },
+          { title: "At once", figures: true, show: ({ result }) => result.known.length },
+          { title: "With effort", figures: true, show: ({ result }) => result.effort.length },
+          { title: "Missed", figures: true, show: ({ result }) => result.missed.length },
+          { title: "What stands out", show: ({ result }) => resultInWords(result).slice(1, 3).join(" ") || "–" },
+        ]}
+      />
     </div>
   );
 }

@@ -1,11 +1,12 @@
 import { Link } from "react-router";
 import { getSchool, listReadings, type ReadingView, type School } from "#contract";
-import { aimOn, scoreReading } from "#core/reading";
+import { aimOn, type ReadingScore, scoreReading } from "#core/reading";
 import { useAsk } from "#web/app/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
 import { shortDay } from "#web/parts/dates.ts";
 import { Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { type Column, Table } from "#web/parts/table.tsx";
 
 const SHOWN = 12;
 const whole = (value: number | null) => (value === null ? null : Math.round(value));
@@ -23,35 +24,7 @@ export function Readings({ childId, classId }: { childId: string; classId: strin
       {data?.length === 0 && <p className="text-soft">No text was read yet.</p>}
       {alone.length > 1 && school.data && <Over readings={alone} school={school.data} classId={classId} />}
       {data && data.length > 0 && (
-        <table className="w-full border-collapse text-left">
-          <thead>
-            <tr className="text-sm text-soft">
-              <th scope="col" className="font-semibold">
-                Text
-              </th>
-              <th scope="col" className="font-semibold">
-                Day
-              </th>
-              <th scope="col" className="text-right font-semibold">
-                Correct per minute
-              </th>
-              <th scope="col" className="text-right font-semibold">
-                Accuracy
-              </th>
-              <th scope="col" className="text-right font-semibold" title="Share of the words that could be read then">
-                Text's fit
-              </th>
-              <th scope="col" className="pl-4 font-semibold">
-                Note
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {data.slice(0, SHOWN).map((reading) => (
-              <Row key={reading.id} reading={reading} />
-            ))}
-          </tbody>
-        </table>
+        <Table rows={data.slice(0, SHOWN).map(rowOf)} rowKey={({ reading }) => reading.id} columns={columns} />
       )}
       {data && data.length > SHOWN && (
         <p className="mt-1 text-sm text-soft">
@@ -62,41 +35,51 @@ export function Readings({ childId, classId }: { childId: string; classId: strin
   );
 }
 
-function Row({ reading }: { reading: ReadingView }) {
-  const score = scoreReading(reading);
-  const together = reading.how === "together";
-  return (
-    <tr className="border-t border-line/60 align-baseline">
-      <th scope="row" className="font-normal">
-        {together ? (
-          reading.title
-        ) : (
-          <Link
-            to={`/texts/${reading.textId}/read?child=${reading.childId}&reading=${reading.id}`}
-            className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
-          >
-            {reading.title}
-          </Link>
-        )}
-      </th>
-      <td className="whitespace-nowrap">{shortDay(reading.day)}</td>
-      {together ? (
-        <td colSpan={2} className="text-right text-soft">
-          together
-        </td>
-      ) : (
-        <>
-          <td className="text-right">{said(score.correctPerMinute)}</td>
-          <td className="text-right">{said(score.accuracy, "%")}</td>
-        </>
-      )}
-      <td className="text-right">{said(reading.fit === null ? null : Math.floor(reading.fit * 100), "%")}</td>
-      <td className="max-w-64 truncate pl-4 text-sm" title={reading.note}>
-        {reading.note}
-      </td>
-    </tr>
-  );
+interface Row {
+  readonly reading: ReadingView;
+  readonly score: ReadingScore;
+  readonly together: boolean;
 }
+
+function rowOf(reading: ReadingView): Row {
+  return { reading, score: scoreReading(reading), together: reading.how === "together" };
+}
+
+const columns: readonly Column<Row>[] = [
+  {
+    title: "Text",
+    names: true,
+    show: ({ reading, together }) =>
+      together ? (
+        reading.title
+      ) : (
+        <Link
+          to={`/texts/${reading.textId}/read?child=${reading.childId}&reading=${reading.id}`}
+          className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
+        >
+          {reading.title}
+        </Link>
+      ),
+  },
+  { title: "Day", className: "whitespace-nowrap", show: ({ reading }) => shortDay(reading.day) },
+  {
+    title: "Correct per minute",
+    figures: true,
+    show: ({ score, together }) => (together ? "together" : said(score.correctPerMinute)),
+  },
+  { title: "Accuracy", figures: true, show: ({ score, together }) => (together ? "" : said(score.accuracy, "%")) },
+  {
+    title: "Text's fit",
+    hint: "Share of the words that could be read then",
+    figures: true,
+    show: ({ reading: { fit } }) => said(fit === null ? null : Math.floor(fit * 100), "%"),
+  },
+  {
+    title: "Note",
+    className: "max-w-64 truncate text-sm",
+    show: ({ reading }) => <span title={reading.note}>{reading.note}</span>,
+  },
+];
 
 /** Rate, accuracy and fit over time, oldest first; the same figures stand in the table below. */
 function Over({ readings, school, classId }: { readings: readonly ReadingView[]; school: School; classId: string }) {

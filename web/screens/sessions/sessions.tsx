@@ -5,6 +5,7 @@ import { ButtonLink } from "#web/parts/button.tsx";
 import { nearDay } from "#web/parts/dates.ts";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Table } from "#web/parts/table.tsx";
 
 /** All sessions: to come first, then those that were held. */
 export function Screen() {
@@ -46,47 +47,33 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
   return (
     <section className="mb-6">
       <h2 className="mb-1">{title}</h2>
-      <table className="w-full table-fixed border-collapse">
-        <thead>
-          <tr className="border-b border-line text-left text-sm text-soft">
-            <th scope="col" className="w-40 py-1.5 font-semibold">
-              Day
-            </th>
-            <th scope="col" className="font-semibold">
-              Group
-            </th>
-            <th scope="col" className="font-semibold">
-              Teaches
-            </th>
-            <th scope="col" className="font-semibold">
-              Shared
-            </th>
-            <th scope="col" className="text-right font-semibold">
-              Handed back
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.id} className="h-9 border-b border-line/60 hover:bg-leaf-pale/40">
-              <th scope="row" className="text-left font-normal">
+      <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
+        <Table
+          room="sheet"
+          className="w-full table-fixed"
+          rows={rows}
+          rowKey={(row) => row.id}
+          columns={[
+            {
+              title: "Day",
+              names: true,
+              className: "w-40",
+              show: (row) => (
                 <Link
                   to={`/sessions/${row.id}`}
-                  className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
                 >
                   {nearDay(row.heldOn, today)}
                 </Link>
-              </th>
-              <td>{row.groupName}</td>
-              <td>
-                <Spelling gpc={row.target} />
-              </td>
-              <td className="text-soft">{row.shared ? "link is on" : ""}</td>
-              <td className="text-right">{row.reports || ""}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              ),
+            },
+            { title: "Group", show: (row) => row.groupName },
+            { title: "Teaches", show: (row) => <Spelling gpc={row.target} /> },
+            { title: "Shared", className: "text-soft", show: (row) => (row.shared ? "link is on" : "") },
+            { title: "Handed back", figures: true, show: (row) => row.reports || "" },
+          ]}
+        />
+      </div>
     </section>
   );
 }

@@ -5,6 +5,7 @@ import { aimOn, hardness } from "#core/reading";
 import { useAsk } from "#web/app/api.ts";
 import { Chart } from "#web/parts/chart.tsx";
 import { nearDay } from "#web/parts/dates.ts";
+import { Table } from "#web/parts/table.tsx";
 
 const said = (value: number | null, unit = "") => (value === null ? "–" : `${Math.round(value)}${unit}`);
 
@@ -61,51 +62,44 @@ export function ClassSpread({ forKey }: { forKey: string }) {
         .
       </p>
       <section tabIndex={0} aria-label="The figures" className="mt-2 max-h-72 overflow-y-auto">
-        <table className="border-collapse">
-          <thead>
-            <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
-              <th scope="col" className="pr-4 font-semibold">
-                Child
-              </th>
-              <th scope="col" className="pr-4 text-right font-semibold">
-                Correct per minute
-              </th>
-              <th scope="col" className="pr-4 text-right font-semibold">
-                Accuracy
-              </th>
-              <th scope="col" className="pr-4 text-right font-semibold">
-                Text's fit
-              </th>
-              <th scope="col" className="font-semibold">
-                Text
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((one) => (
-              <tr key={one.id} className="border-t border-line/60">
-                <th scope="row" className="pr-4 text-left font-normal">
-                  <Link
-                    to={`/child/${one.childId}`}
-                    className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
-                  >
-                    {one.name}
-                  </Link>
-                </th>
-                <td className="pr-4 text-right">{said(one.correctPerMinute)}</td>
-                <td className="pr-4 text-right">{said(one.accuracy, "%")}</td>
-                <td className="pr-4 text-right">{said(one.fit === null ? null : Math.floor(one.fit * 100), "%")}</td>
-                <td>
+        <Table
+          className=""
+          rows={rows}
+          rowKey={(one) => one.id}
+          columns={[
+            {
+              title: "Child",
+              names: true,
+              show: (one) => (
+                <Link
+                  to={`/child/${one.childId}`}
+                  className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
+                >
+                  {one.name}
+                </Link>
+              ),
+            },
+            { title: "Correct per minute", figures: true, show: (one) => said(one.correctPerMinute) },
+            { title: "Accuracy", figures: true, show: (one) => said(one.accuracy, "%") },
+            {
+              title: "Text's fit",
+              figures: true,
+              show: (one) => said(one.fit === null ? null : Math.floor(one.fit * 100), "%"),
+            },
+            {
+              title: "Text",
+              show: (one) => (
+                <>
                   {one.title}
                   <span className="text-sm text-soft">
                     , {nearDay(one.day, today)}
                     {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
                   </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+          ]}
+        />
       </section>
     </details>
   );

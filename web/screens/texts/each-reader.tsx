@@ -3,8 +3,9 @@ import type { TextView } from "#contract";
 import { fitLimits, fitOf, prepareText } from "#core/reading";
 import type { WordGround } from "#web/app/lexicon.ts";
 import type { For } from "#web/app/readers.ts";
-import { Spelling } from "#web/parts/marks.tsx";
+import { Spellings } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { Table } from "#web/parts/table.tsx";
 
 /** How the text fits each child of a class or a group, the one with most in the way first. */
 export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: WordGround }) {
@@ -25,38 +26,18 @@ export function EachReader({ text, reader, ground }: { text: TextView; reader: F
         {alone} of {rows.length} can read it alone.
       </p>
       <section tabIndex={0} aria-label="Each child" className="max-h-72 overflow-y-auto">
-        <table className="w-full border-collapse text-left">
-          <thead>
-            <tr className="sticky top-0 bg-sheet text-sm text-soft">
-              <th scope="col" className="font-semibold">
-                Child
-              </th>
-              <th scope="col" className="pr-3 text-right font-semibold">
-                Reads
-              </th>
-              <th scope="col" className="font-semibold">
-                In the way
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ child, fit }) => (
-              <tr key={child.id} className="border-t border-line/60">
-                <th scope="row" className="whitespace-nowrap py-1 pr-3 font-normal">
-                  {child.name}
-                </th>
-                <td className="py-1 pr-3 text-right">{Math.floor(fit.share * 100)}%</td>
-                <td className="py-1">
-                  <span className="flex flex-wrap gap-1">
-                    {fit.inTheWay.slice(0, 3).map(({ gpc }) => (
-                      <Spelling key={gpc} gpc={gpc} />
-                    ))}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          rows={rows}
+          rowKey={({ child }) => child.id}
+          columns={[
+            { title: "Child", names: true, className: "whitespace-nowrap", show: ({ child }) => child.name },
+            { title: "Reads", figures: true, show: ({ fit }) => `${Math.floor(fit.share * 100)}%` },
+            {
+              title: "In the way",
+              show: ({ fit }) => <Spellings gpcs={fit.inTheWay.slice(0, 3).map((one) => one.gpc)} />,
+            },
+          ]}
+        />
       </section>
     </Panel>
   );

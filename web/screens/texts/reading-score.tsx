@@ -17,6 +17,7 @@ import { Chart } from "#web/parts/chart.tsx";
 import { shortDay } from "#web/parts/dates.ts";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { Table } from "#web/parts/table.tsx";
 
 const round = (value: number | null) => (value === null ? "–" : String(Math.round(value)));
 const hard = {
@@ -148,36 +149,25 @@ export function PaceAlong({ reading }: { reading: Reading }) {
       )}
       <details className="mt-1">
         <summary className="cursor-pointer text-sm">The figures</summary>
-        <table className="mt-1 border-collapse">
-          <thead>
-            <tr className="text-left text-sm text-soft">
-              <th scope="col" className="pr-4 font-semibold">
-                Sentence
-              </th>
-              <th scope="col" className="pr-4 text-right font-semibold">
-                Words
-              </th>
-              <th scope="col" className="pr-4 text-right font-semibold">
-                Seconds
-              </th>
-              <th scope="col" className="text-right font-semibold">
-                Words a minute
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {pace.map((one) => (
-              <tr key={one.sentence} className="border-t border-line/60">
-                <th scope="row" className="pr-4 text-left font-normal">
+        <Table
+          className="mt-1"
+          rows={pace}
+          rowKey={(one) => one.sentence}
+          columns={[
+            {
+              title: "Sentence",
+              names: true,
+              show: (one) => (
+                <>
                   {one.sentence + 1} <span className="font-child">{one.begins} …</span>
-                </th>
-                <td className="pr-4 text-right">{one.words}</td>
-                <td className="pr-4 text-right">{(one.ms / 1000).toFixed(1)}</td>
-                <td className="text-right">{round(one.perMinute)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            { title: "Words", figures: true, show: (one) => one.words },
+            { title: "Seconds", figures: true, show: (one) => (one.ms / 1000).toFixed(1) },
+            { title: "Words a minute", figures: true, show: (one) => round(one.perMinute) },
+          ]}
+        />
       </details>
     </Panel>
   );
@@ -188,41 +178,29 @@ export function EarlierReadings({ readings }: { readings: readonly ReadingView[]
   if (readings.length === 0) return null;
   return (
     <Panel title="Readings of this text">
-      <table className="w-full border-collapse text-left">
-        <thead>
-          <tr className="text-sm text-soft">
-            <th scope="col" className="font-semibold">
-              Day
-            </th>
-            <th scope="col" className="text-right font-semibold">
-              Correct per minute
-            </th>
-            <th scope="col" className="text-right font-semibold">
-              Accuracy
-            </th>
-            <th scope="col" className="pl-4 font-semibold">
-              Words that stopped
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...readings].reverse().map((reading) => {
-            const score = scoreReading(reading);
-            const words = textWords(reading.text);
-            const stopped = score.words.flatMap((word, at) =>
-              word === "right" || word === "notReached" ? [] : [words[at]?.text ?? ""],
-            );
-            return (
-              <tr key={reading.id} className="border-t border-line/60">
-                <td>{shortDay(reading.day)}</td>
-                <td className="text-right">{round(score.correctPerMinute)}</td>
-                <td className="text-right">{round(score.accuracy)}%</td>
-                <td className="font-child pl-4">{[...new Set(stopped)].slice(0, 6).join(", ") || "none"}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <Table
+        rows={[...readings].reverse().map((reading) => ({ reading, score: scoreReading(reading) }))}
+        rowKey={({ reading }) => reading.id}
+        columns={[
+          { title: "Day", show: ({ reading }) => shortDay(reading.day) },
+          { title: "Correct per minute", figures: true, show: ({ score }) => round(score.correctPerMinute) },
+          { title: "Accuracy", figures: true, show: ({ score }) => `${round(score.accuracy)}%` },
+          {
+            title: "Words that stopped",
+            className: "font-child",
+            show: ({ reading, score }) => stoppedIn(reading, score).slice(0, 6).join(", ") || "none",
+          },
+        ]}
+      />
     </Panel>
   );
+}
+
+/** The words that did not come out right, each once. */
+function stoppedIn({ text }: ReadingView, { words }: ReadingScoreFigures): readonly string[] {
+  const all = textWords(text);
+  const stopped = words.flatMap((word, at) =>
+    word === "right" || word === "notReached" ? [] : [all[at]?.text ?? ""],
+  );
+  return [...new Set(stopped)];
 }

@@ -63,7 +63,10 @@ export interface Judged {
 
 /** What a form would be kept as, or what keeps it from that. */
 export function judgeForm(form: TextForm): Judged {
-  const problems = problemsOf({ ...form, questions: form.questions.map((one) => ({ ...one, answers: [] })) });
+  const problems = problemsOf({
+    ...form,
+    questions: form.questions.map((one) => ({ ...one, where: one.where.trim(), answers: [] })),
+  });
   if (problems.some((one) => one.stops)) return { content: undefined, problems };
   const read = textContent.safeParse(contentOf(form));
   if (read.success) return { content: read.data, problems };

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { listReadings } from "#contract";
+import { listReadings, type ReadingView } from "#contract";
 import { byFit, fitLimits, scoreReading, type TextFit } from "#core/reading";
 import { useAsk } from "#web/app/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
@@ -8,6 +8,7 @@ import { shortDay } from "#web/parts/dates.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { type Column, Table } from "#web/parts/table.tsx";
 import { ClassSpread } from "./class-spread.tsx";
 import { LibraryFiles } from "./library-files.tsx";
 import { type Shelved, useShelf } from "./shelf.ts";
@@ -62,43 +63,16 @@ export function Screen() {
               aria-label="Texts"
               className="overflow-x-auto rounded-lg border border-line bg-sheet"
             >
-              <table className="w-full border-collapse text-left">
-                <thead>
-                  <tr className="border-b border-line text-sm text-soft">
-                    <th scope="col" className="px-3 py-2 font-semibold">
-                      Text
-                    </th>
-                    <th scope="col" className="px-3 py-2 text-right font-semibold">
-                      Step
-                    </th>
-                    <th scope="col" className="px-3 py-2 text-right font-semibold">
-                      Words
-                    </th>
-                    <th scope="col" className="px-3 py-2 text-right font-semibold">
-                      Reads
-                    </th>
-                    {kind === "child" && (
-                      <th scope="col" className="px-3 py-2 font-semibold">
-                        Was read
-                      </th>
-                    )}
-                    <th scope="col" className="px-3 py-2 font-semibold">
-                      Why
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {shown.map((one) => (
-                    <Row
-                      key={one.id}
-                      one={one}
-                      forPart={forPart}
-                      named={reader?.key !== "all"}
-                      read={kind === "child" ? readings.data?.find((reading) => reading.textId === one.id) : null}
-                    />
-                  ))}
-                </tbody>
-              </table>
+              <Table
+                room="sheet"
+                rows={shown}
+                rowKey={(one) => one.id}
+                columns={columnsFor({
+                  forPart,
+                  named: reader?.key !== "all",
+                  readings: kind === "child" ? (readings.data ?? []) : undefined,
+                })}
+              />
             </section>
           )}
         </div>
@@ -107,43 +81,55 @@ export function Screen() {
   );
 }
 
-interface RowWanted {
-  readonly one: Shelved;
+interface ColumnsWanted {
   readonly forPart: string;
   /** Whether to say in a word how it fits. */
   readonly named: boolean;
-  /** The newest reading of it; null where no one is asked about. */
-  readonly read: (Parameters<typeof scoreReading>[0] & { readonly day: string }) | undefined | null;
+  /** The child's readings, the newest first; undefined where no one child is asked about. */
+  readonly readings: readonly ReadingView[] | undefined;
 }
 
-function Row({ one, forPart, named, read }: RowWanted) {
-  const { text, step, fit } = one;
-  return (
-    <tr className="border-b border-line/60 align-baseline">
-      <th scope="row" className="whitespace-nowrap px-3 py-1.5 font-normal">
-        <Link
-          to={`/texts/${text.id}${forPart}`}
-          className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
-        >
-          {text.title}
-        </Link>
-        {text.own && <span className="ml-2 text-sm text-soft">ours</span>}
-      </th>
-      <td className="px-3 py-1.5 text-right">{step ?? "–"}</td>
-      <td className="px-3 py-1.5 text-right">{fit.words}</td>
-      <td className={`px-3 py-1.5 text-right ${fit.share >= fitLimits.alone ? "font-semibold" : ""}`}>
-        {Math.floor(fit.share * 100)}%
-      </td>
-      {read !== null && (
-        <td className="whitespace-nowrap px-3 py-1.5 text-sm">
-          {read && `${shortDay(read.day)}, ${Math.round(scoreReading(read).accuracy ?? 0)}%`}
-        </td>
-      )}
-      <td className="px-3 py-1.5">
-        <span className="font-semibold">{named ? nameOf(fit) : ""}</span> {fit.why}
-      </td>
-    </tr>
-  );
+function columnsFor({ forPart, named, readings }: ColumnsWanted): readonly Column<Shelved>[] {
+  const wasRead = ({ id }: Shelved) => {
+    const read = readings?.find((reading) => reading.textId === id && reading.how === "alone");
+    return read && `${shortDay(read.day)}, ${Math.round(scoreReading(read).accuracy ?? 0)}%`;
+  };
+  return [
+    {
+      title: "Text",
+      names: true,
+      className: "whitespace-nowrap",
+      show: ({ text }) => (
+        <>
+          <Link
+            to={`/texts/${text.id}${forPart}`}
+            className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+          >
+            {text.title}
+          </Link>
+          {text.own && <span className="ml-2 text-sm text-soft">ours</span>}
+        </>
+      ),
+    },
+    { title: "Step", figures: true, show: ({ step }) => step ?? "–" },
+    { title: "Words", figures: true, show: ({ fit }) => fit.words },
+    {
+      title: "Reads",
+      figures: true,
+      show: ({ fit }) => (
+        <span className={fit.share >= fitLimits.alone ? "font-semibold" : ""}>{Math.floor(fit.share * 100)}%</span>
+      ),
+    },
+    ...(readings ? [{ title: "Was read", className: "whitespace-nowrap text-sm", show: wasRead }] : []),
+    {
+      title: "Why",
+      show: ({ fit }) => (
+        <>
+          <span className="font-semibold">{named ? nameOf(fit) : ""}</span> {fit.why}
+        </>
+      ),
+    },
+  ];
 }
 
 function nameOf({ share }: TextFit): string {

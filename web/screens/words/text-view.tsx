@@ -4,6 +4,7 @@ import { decodability, type TextVerdict, type WordVerdict } from "#core/words";
 import { MarkedText } from "#web/parts/marked-text.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { Table } from "#web/parts/table.tsx";
 import { readerOf, type ToolWanted } from "./tool.ts";
 
 interface TextWanted extends ToolWanted {
@@ -111,50 +112,34 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
   return (
     <Panel title="Each child, the one with most in the way first">
       <section tabIndex={0} aria-label="Each child" className="max-h-[30rem] overflow-y-auto">
-        <table className="w-full border-collapse">
-          <thead>
-            <tr className="sticky top-0 bg-sheet text-left text-sm text-soft">
-              <th scope="col" className="pr-2 font-semibold">
-                Child
-              </th>
-              <th scope="col" className="pr-2 text-right font-semibold">
-                Reads
-              </th>
-              <th scope="col" className="pr-2 font-semibold">
-                Practise first
-              </th>
-              <th scope="col" className="font-semibold">
-                Not yet
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ child, verdict, words }) => (
-              <tr key={child.id} className="border-t border-line/60 align-top">
-                <th scope="row" className="py-1 pr-2 text-left font-normal whitespace-nowrap">
-                  {child.name}
-                </th>
-                <td className="py-1 pr-2 text-right">{percent(verdict.shareOfRunning)}</td>
-                <td className="py-1 pr-2">
-                  {verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"}
-                </td>
-                <td className="py-1 text-sm">
-                  {words.slice(0, 4).map((word) => (
-                    <span key={word.at} className="mr-2 inline-block text-base">
-                      <BracketWord
-                        text={word.text.toLowerCase()}
-                        units={word.reading.units}
-                        unexpected={word.unexpected}
-                      />
-                    </span>
-                  ))}
-                  {words.length > 4 && <span className="text-soft">and {words.length - 4} more</span>}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          rows={rows}
+          rowKey={({ child }) => child.id}
+          columns={[
+            { title: "Child", names: true, className: "whitespace-nowrap", show: ({ child }) => child.name },
+            { title: "Reads", figures: true, show: ({ verdict }) => percent(verdict.shareOfRunning) },
+            {
+              title: "Practise first",
+              show: ({ verdict }) => (verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"),
+            },
+            { title: "Not yet", className: "text-sm", show: ({ words }) => <NotYet words={words} /> },
+          ]}
+        />
       </section>
     </Panel>
+  );
+}
+
+/** The first words that a child cannot read, in their brackets, and how many more there are. */
+function NotYet({ words }: { words: readonly WordVerdict[] }) {
+  return (
+    <>
+      {words.slice(0, 4).map((word) => (
+        <span key={word.at} className="mr-2 inline-block text-base">
+          <BracketWord text={word.text.toLowerCase()} units={word.reading.units} unexpected={word.unexpected} />
+        </span>
+      ))}
+      {words.length > 4 && <span className="text-soft">and {words.length - 4} more</span>}
+    </>
   );
 }
