@@ -27,7 +27,7 @@ export async function freePort(): Promise<number> {
 }
 
 export async function startServer(folder: string, port: number): Promise<RunningServer> {
-  const child = spawn(process.execPath, ["--import", "tsx", join(root, "server", "main.ts")], {
+  const child = spawn(process.execPath, [join(root, "dist-server", "main.js")], {
     cwd: root,
     stdio: ["ignore", "pipe", "pipe", "ipc"],
     env: { ...process.env, PORT: String(port), KEEN_DATA: folder, DATABASE_URL: "" },

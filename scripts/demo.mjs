@@ -1,7 +1,7 @@
 // npm run demo: from a fresh clone to a school that can be used, in one command.
 import { spawn, spawnSync } from "node:child_process";
 import { join, resolve } from "node:path";
-import { buildWeb, installPackages, root } from "./prepare.mjs";
+import { build, installPackages, root, serverFile } from "./prepare.mjs";
 
 const [major] = process.versions.node.split(".").map(Number);
 if (major < 20) {
@@ -10,7 +10,7 @@ if (major < 20) {
 }
 
 installPackages();
-buildWeb();
+build();
 
 const port = process.env.PORT ?? "4310";
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
@@ -18,7 +18,7 @@ const fresh = process.argv.includes("--fresh");
 
 /** Starts the server and waits until it listens. Resolves to null when it ended before that. */
 function startServer() {
-  const server = spawn(process.execPath, ["--import", "tsx", join(root, "server", "main.ts")], {
+  const server = spawn(process.execPath, [serverFile], {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit", "ipc"],
     env: { ...process.env, PORT: port, KEEN_DATA: folder, KEEN_FRESH: fresh ? "1" : "" },

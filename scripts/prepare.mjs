@@ -49,11 +49,22 @@ export function installPackages() {
   remember("installed", value);
 }
 
-/** Builds the web application when a source of it is newer than the build. */
-export function buildWeb() {
-  const value = hashOf(["web", "core", "contract", "vite.config.ts", "package-lock.json"]);
-  if (isFresh("built", value, "dist/index.html")) return;
-  console.log("Building the web application …");
-  run("npx", ["vite", "build", "--logLevel", "warn"]);
-  remember("built", value);
+/** What the server runs, built. */
+export const serverFile = join(root, "dist-server", "main.js");
+
+/** Builds the web application and the server when a source of one is newer than its build. */
+export function build() {
+  const shared = ["core", "contract", "package-lock.json"];
+  const web = hashOf([...shared, "web", "vite.config.ts"]);
+  if (!isFresh("built", web, "dist/index.html")) {
+    console.log("Building the web application …");
+    run("npx", ["vite", "build", "--logLevel", "warn"]);
+    remember("built", web);
+  }
+  const server = hashOf([...shared, "server", "vite.server.config.ts"]);
+  if (!isFresh("built-server", server, "dist-server/main.js")) {
+    console.log("Building the server …");
+    run("npx", ["vite", "build", "--config", "vite.server.config.ts", "--logLevel", "warn"]);
+    remember("built-server", server);
+  }
 }

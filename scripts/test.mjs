@@ -2,7 +2,7 @@
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { buildWeb, installPackages, root, run } from "./prepare.mjs";
+import { build, installPackages, root, run } from "./prepare.mjs";
 
 /** Debian's chromium, installed when it is not there. KEEN_CHROMIUM names another one. */
 function installChromium() {
@@ -54,7 +54,7 @@ step("unit tests", "npx", [
   "--reporter=json",
   "--outputFile.json=test-results/unit.json",
 ]);
-buildWeb();
+build();
 step("end-to-end tests", "npx", ["playwright", "test"]);
 
 function counts() {

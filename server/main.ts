@@ -6,6 +6,7 @@ import { readGround } from "./store/ground.ts";
 import { FolderInUse } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
 
+// As it stands in `server/`, and as it is built in `dist-server/`.
 const root = resolve(import.meta.dirname, "..");
 const log = pino({ level: process.env.KEEN_LOG ?? "warn" });
 const port = Number(process.env.PORT ?? 4310);
@@ -17,7 +18,12 @@ async function main(): Promise<void> {
     console.log("A PostgreSQL server is never emptied from here, so nothing was removed.");
   }
   const ground = readGround(join(root, "data"));
-  const store = await openStore({ folder, url: process.env.DATABASE_URL, fresh: process.env.KEEN_FRESH === "1" });
+  const store = await openStore({
+    folder,
+    url: process.env.DATABASE_URL,
+    fresh: process.env.KEEN_FRESH === "1",
+    migrations: join(root, "server", "store", "migrations"),
+  });
   for (const { id, content } of ground.orders) {
     await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
   }

@@ -19,7 +19,8 @@ export interface OpenStore {
   close(): Promise<void>;
 }
 
-const migrationsFolder = join(import.meta.dirname, "migrations");
+/** Where the migrations stand when this file runs as it is; a built server says where. */
+const besides = join(import.meta.dirname, "migrations");
 
 /**
  * Opens the database and brings it to the newest migration. With `url` a PostgreSQL server; else PGlite in
@@ -32,7 +33,9 @@ export async function openStore(where: {
   url?: string | undefined;
   fresh?: boolean;
   snapshot?: Blob | undefined;
+  migrations?: string;
 }): Promise<OpenStore> {
+  const migrationsFolder = where.migrations ?? besides;
   if (where.url) {
     const pool = new pg.Pool({ connectionString: where.url, max: 8 });
     const db = overPg(pool, { schema });
