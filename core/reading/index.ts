@@ -1,5 +1,6 @@
 /** Reading a connected text: marks in, rate, accuracy, kinds of error and what the misreads say out. */
 export * from "./advice.ts";
+export * from "./again.ts";
 export * from "./edit.ts";
 export * from "./evidence.ts";
 export * from "./fit.ts";

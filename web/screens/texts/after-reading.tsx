@@ -11,7 +11,7 @@ import { TextArea } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import type { Draft } from "./draft.ts";
 import { endFace } from "./reading-face.tsx";
-import { EarlierReadings, PaceAlong, ReadingScore } from "./reading-score.tsx";
+import { PaceAlong, ReadAgain, ReadingScore } from "./reading-score.tsx";
 import { useShelf } from "./shelf.ts";
 import type { ReadingDesk } from "./use-reading.ts";
 import { Understanding, Voice } from "./voice-and-questions.tsx";
@@ -117,7 +117,7 @@ function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<
   const { shelf } = useShelf(`child:${childId}`);
   if (!body) return null;
   const others = (earlier.data ?? []).filter((one) => one.id !== desk.draft?.id && one.how === "alone");
-  const same = others.filter((one) => one.textId === body.textId);
+  const same = others.filter((one) => one.textId === body.textId && one.readAt < body.readAt);
   const found =
     shelf &&
     nextText(
@@ -127,7 +127,7 @@ function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<
     );
   return (
     <>
-      <EarlierReadings readings={same} />
+      <ReadAgain earlier={same} now={body} />
       <Panel title="Tomorrow">
         {found ? (
           <p>

@@ -8,8 +8,9 @@ import {
   type Reading,
   type ReadingScore as ReadingScoreFigures,
   scoreReading,
-  textWords,
+  stoppedWords,
   type WordResult,
+  wonSince,
 } from "#core/reading";
 import { showSaid } from "#core/words";
 import type { WordGround } from "#web/app/lexicon.ts";
@@ -173,22 +174,50 @@ export function PaceAlong({ reading }: { reading: Reading }) {
   );
 }
 
-/** Earlier readings of the same text, oldest first: what was won, and which words still stop. */
-export function EarlierReadings({ readings }: { readings: readonly ReadingView[] }) {
-  if (readings.length === 0) return null;
+interface AgainWanted {
+  /** Readings of the same text before this one, the newest first. */
+  readonly earlier: readonly ReadingView[];
+  readonly now: Reading;
+}
+
+/** This reading beside those before it of the same text: what was won, and which words still stop. */
+export function ReadAgain({ earlier, now }: AgainWanted) {
+  const first = earlier.at(-1);
+  if (!first) return null;
+  const rows = [
+    ...[...earlier].reverse().map((one) => ({ when: shortDay(one.day), one })),
+    { when: "now", one: now },
+  ];
+  const { perMinute, accuracy, mended, still } = wonSince(first, now);
+  const won = [
+    ...(perMinute === null ? [] : [`${signed(perMinute)} words correct per minute`]),
+    ...(accuracy === null ? [] : [`${signed(accuracy)} points of accuracy`]),
+  ];
   return (
-    <Panel title="Readings of this text">
+    <Panel title="Read again">
+      {won.length > 0 && <p>Since the first time: {won.join(", ")}.</p>}
+      {mended.length > 0 && (
+        <p>
+          Right now: <span className="font-child">{mended.slice(0, 8).join(", ")}</span>
+        </p>
+      )}
+      {still.length > 0 && (
+        <p>
+          Stop still: <span className="font-child">{still.slice(0, 8).join(", ")}</span>
+        </p>
+      )}
       <Table
-        rows={[...readings].reverse().map((reading) => ({ reading, score: scoreReading(reading) }))}
-        rowKey={({ reading }) => reading.id}
+        className="mt-2 w-full"
+        rows={rows.map((row, at) => ({ ...row, at, score: scoreReading(row.one) }))}
+        rowKey={({ at }) => at}
         columns={[
-          { title: "Day", show: ({ reading }) => shortDay(reading.day) },
+          { title: "Day", names: true, show: ({ when }) => when },
           { title: "Correct per minute", figures: true, show: ({ score }) => round(score.correctPerMinute) },
           { title: "Accuracy", figures: true, show: ({ score }) => `${round(score.accuracy)}%` },
           {
             title: "Words that stopped",
             className: "font-child",
-            show: ({ reading, score }) => stoppedIn(reading, score).slice(0, 6).join(", ") || "none",
+            show: ({ one, score }) => stoppedWords(one, score).slice(0, 6).join(", ") || "none",
           },
         ]}
       />
@@ -196,11 +225,7 @@ export function EarlierReadings({ readings }: { readings: readonly ReadingView[]
   );
 }
 
-/** The words that did not come out right, each once. */
-function stoppedIn({ text }: ReadingView, { words }: ReadingScoreFigures): readonly string[] {
-  const all = textWords(text);
-  const stopped = words.flatMap((word, at) =>
-    word === "right" || word === "notReached" ? [] : [all[at]?.text ?? ""],
-  );
-  return [...new Set(stopped)];
+function signed(value: number): string {
+  const whole = Math.round(value);
+  return whole > 0 ? `+${whole}` : String(whole);
 }
