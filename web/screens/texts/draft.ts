@@ -16,7 +16,13 @@ export interface Draft {
   readonly body: ReadingBody;
   /** Milliseconds read when the clock last stood still. */
   readonly ms: number;
+  /** What the running clock said a moment ago, for a page that is loaded again while it runs. */
+  readonly tick: number;
+  /** The clock ends after a minute. */
+  readonly limited: boolean;
   readonly finished: boolean;
+  /** Reading has stopped, and the last word that was read is asked for. */
+  readonly asksLast: boolean;
   /** Who is there, when a group reads together; empty when a child reads alone. */
   readonly group: readonly Came[];
   /** Under which another device shows the text. */
@@ -36,7 +42,10 @@ export function freshDraft({ text, childId, group, fit, markedBy }: Begin): Draf
   return {
     id: newId(),
     ms: 0,
+    tick: 0,
+    limited: true,
     finished: false,
+    asksLast: false,
     group,
     faceCode: null,
     body: {
@@ -62,7 +71,8 @@ export function freshDraft({ text, childId, group, fit, markedBy }: Begin): Draf
 
 /** A reading that was kept, opened again: what was said can still be typed in. */
 export function draftOf({ id, ...body }: ReadingView): Draft {
-  return { id, body, ms: body.ms ?? 0, finished: true, group: [], faceCode: null };
+  const ms = body.ms ?? 0;
+  return { id, body, ms, tick: ms, limited: true, finished: true, asksLast: false, group: [], faceCode: null };
 }
 
 /** What the device kept, also from a version that knew less of a reading; undefined when it cannot be read. */
@@ -71,7 +81,9 @@ function readDraft(kept: unknown, fresh: Draft): Draft | undefined {
   const read = readingView.safeParse({ ...fresh.body, ...draft.body, id: draft.id });
   if (!read.success) return undefined;
   const { id, ...body } = read.data;
-  return { ...fresh, ...draft, id, body };
+  const known = { ...fresh, ...draft, id, body };
+  // Loaded again while the clock ran: it stands at what it said last.
+  return { ...known, ms: known.finished ? known.ms : Math.max(known.ms, known.tick) };
 }
 
 /** The draft at an address: found again after a reload, else made anew. */

@@ -151,7 +151,8 @@ interface DeskWanted {
 function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWanted) {
   const school = useKept(getSchool, {});
   const desk = useReading(address, make);
-  const { draft, words, current, asksLast } = desk;
+  const { draft, words, current } = desk;
+  const asksLast = draft?.asksLast ?? false;
   const skip = () => {
     // The line as it stands on the screen.
     const drawn = [...document.querySelectorAll<HTMLElement>("[data-word]")];
@@ -194,7 +195,7 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
           </Button>
         </div>
       </header>
-      {together && <WhoCame group={draft.group} onChange={(group) => desk.change({ ...draft, group })} />}
+      {together && <WhoCame group={draft.group} onChange={(group) => desk.put({ group })} />}
       {asksLast && (
         <p
           role="status"
@@ -231,7 +232,7 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
 }
 
 function Clock({ desk }: { desk: ReadingDesk }) {
-  const { clock, limited, setLimited, running, pause, draft } = desk;
+  const { clock, running, pause, put, draft } = desk;
   const finished = draft?.finished ?? false;
   return (
     <>
@@ -241,8 +242,8 @@ function Clock({ desk }: { desk: ReadingDesk }) {
       <label className="flex min-h-11 items-center gap-1.5 text-sm">
         <input
           type="checkbox"
-          checked={limited}
-          onChange={(event) => setLimited(event.target.checked)}
+          checked={draft?.limited ?? true}
+          onChange={(event) => put({ limited: event.target.checked })}
           className="accent-leaf"
         />
         one minute

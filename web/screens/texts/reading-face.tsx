@@ -16,7 +16,7 @@ function faceOf({ draft, shown, lines, line, look }: ReadingDesk): FaceBody {
 
 /** The text on the child's face: how it looks, where it is shown, and turning its lines. */
 export function ReadingFace({ desk }: { desk: ReadingDesk }) {
-  const { draft, change, look, setLook, lines, line, turn } = desk;
+  const { draft, put, look, setLook, lines, line, turn } = desk;
   const [open, setOpen] = useState(false);
   const code = draft?.faceCode ?? null;
   const deskId = draft?.id ?? "";
@@ -55,7 +55,7 @@ export function ReadingFace({ desk }: { desk: ReadingDesk }) {
         deskId={deskId}
         code={code}
         onClose={() => setOpen(false)}
-        onCode={(faceCode) => draft && change({ ...draft, faceCode })}
+        onCode={(faceCode) => put({ faceCode })}
       >
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-1 font-semibold">How the text looks</legend>

@@ -17,7 +17,7 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
   }, [marks]);
   const stoppedAt = draft?.body.stoppedAt ?? null;
   // Afterwards the figures are what is looked at; while the last word is asked for, the whole text is there.
-  const finished = (draft?.finished ?? false) && !desk.asksLast;
+  const finished = draft?.finished && !draft.asksLast;
   const [from, to] = look.lineByLine ? [lines[line]?.at ?? 0, lines[line + 1]?.at ?? words.length] : [-1, -1];
   return (
     <section

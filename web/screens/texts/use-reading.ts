@@ -24,10 +24,8 @@ function shownText(text: string, look: TextLook): string {
 export function useReading(address: string, make: () => Draft) {
   const { draft, change, forget } = useDraft(address, make);
   const [look, setLook] = useTextLook();
-  const [limited, setLimited] = useState(true);
   const [running, setRunning] = useState(false);
   const [current, setCurrent] = useState<number | null>(null);
-  const [asksLast, setAsksLast] = useState(false);
   const [line, setLine] = useState(0);
   const text = draft?.body.text ?? "";
   const shown = useMemo(() => shownText(text, look), [text, look]);
@@ -35,67 +33,82 @@ export function useReading(address: string, make: () => Draft) {
   const lines = useMemo(() => linesOf(shown), [shown]);
   const clock = useClock(running, draft?.ms ?? 0);
 
+  /** What is newest, also before it is drawn: two marks in one frame are two marks. */
+  const latest = useRef<Draft | undefined>(draft);
+  useEffect(() => {
+    latest.current = draft;
+  }, [draft]);
+  const put = (next: Partial<Draft>) => {
+    if (!latest.current) return;
+    latest.current = { ...latest.current, ...next };
+    change(latest.current);
+  };
+  const putBody = (body: Partial<ReadingBody>) =>
+    latest.current && put({ body: { ...latest.current.body, ...body }, ...(running ? { tick: clock.read() } : {}) });
+  const putMarks = (marks: readonly ReadingMark[]) => putBody({ marks: [...marks] });
   /** The word whose misread came with the tap alone: another mark takes its place. */
   const bare = useRef<number | null>(null);
-  const latest = useRef({ draft, asksLast, running });
-  useEffect(() => {
-    latest.current = { draft, asksLast, running };
-  });
   /** The clock for a mark, while it runs. */
-  const now = () => (latest.current.running ? Math.round(clock.read()) : undefined);
-  const putBody = (body: Partial<ReadingBody>) => {
-    const before = latest.current.draft;
-    if (before) change({ ...before, body: { ...before.body, ...body } });
-  };
-  const putMarks = (marks: readonly ReadingMark[]) => putBody({ marks: [...marks] });
+  const now = () => (running ? Math.round(clock.read()) : undefined);
 
   const stop = () => {
-    const before = latest.current.draft;
+    const before = latest.current;
     if (!before || before.finished) return;
     setRunning(false);
     setCurrent(null);
     const together = before.group.length > 0;
-    const ms = Math.round(limited ? Math.min(clock.read(), MINUTE) : clock.read());
-    change({ ...before, ms, finished: true, body: { ...before.body, ms: ms > 0 && !together ? ms : null } });
-    setAsksLast(!together);
+    const ms = Math.round(before.limited ? Math.min(clock.read(), MINUTE) : clock.read());
+    const measured = ms > 0 && !together ? ms : null;
+    put({ ms, finished: true, asksLast: !together, body: { ...before.body, ms: measured } });
   };
   const pause = () => {
-    const before = latest.current.draft;
+    const before = latest.current;
     if (!before || before.finished || before.group.length > 0) return;
-    if (running) change({ ...before, ms: Math.round(clock.read()) });
+    if (running) put({ ms: Math.round(clock.read()) });
     setRunning(!running);
   };
-  const over = limited && running && clock.ms >= MINUTE;
+  const over = (draft?.limited ?? false) && running && clock.ms >= MINUTE;
   // biome-ignore lint/correctness/useExhaustiveDependencies: the minute ends once
   useEffect(() => {
     if (over) stop();
   }, [over]);
+  const second = running ? Math.floor(clock.ms / 1000) : 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: kept once a second, for a page that is loaded again
+  useEffect(() => {
+    if (second > 0) put({ tick: clock.read() });
+  }, [second]);
 
   const stoppedAt = (at: number | null) => {
-    putBody({ stoppedAt: at });
-    setAsksLast(false);
+    const before = latest.current;
+    if (before) put({ asksLast: false, body: { ...before.body, stoppedAt: at } });
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: it reads what is newest, so that words are not drawn again
-  const tap = useCallback((at: number) => {
-    const { draft: before, asksLast: last } = latest.current;
+  const tapped = (at: number) => {
+    const before = latest.current;
     if (!before) return;
-    if (last) return stoppedAt(at);
+    if (before.asksLast) return stoppedAt(at);
     setCurrent(at);
     const isNew = !before.body.marks.some((mark) => mark.at === at);
     bare.current = isNew ? at : null;
     if (isNew) putMarks(pressMark(before.body.marks, at, "misread", now()));
-  }, []);
+  };
   const press = (kind: MarkKind) => {
-    if (!draft || current === null) return;
+    const before = latest.current;
+    if (!before || current === null) return;
     const byTap = bare.current === current;
     bare.current = null;
     if (byTap && kind === "misread") return;
-    const marks = byTap && kind !== "putRight" ? pressMark(draft.body.marks, current, "misread") : draft.body.marks;
-    putMarks(pressMark(marks, current, kind, now()));
+    const { marks } = before.body;
+    putMarks(
+      pressMark(byTap && kind !== "putRight" ? pressMark(marks, current, "misread") : marks, current, kind, now()),
+    );
   };
   /** Marks words as left out with their line. */
-  const skip = (at: readonly number[]) => draft && putMarks(skipWords(draft.body.marks, at, now()));
+  const skip = (at: readonly number[]) => latest.current && putMarks(skipWords(latest.current.body.marks, at, now()));
   const step = (by: number) => setCurrent((at) => Math.max(0, Math.min(words.length - 1, at === null ? 0 : at + by)));
+  const heard = (kind: "misread" | "putIn", said: string | null) => {
+    bare.current = null;
+    if (latest.current && current !== null) putMarks(withHeard(latest.current.body.marks, current, kind, said));
+  };
 
   /** Turns to another line on the child's face; while the clock runs this says how far the reading has come. */
   const turn = (by: number) => {
@@ -103,24 +116,29 @@ export function useReading(address: string, make: () => Draft) {
     if (next === line) return;
     setLine(next);
     const [at, ms] = [lines[next]?.at ?? 0, now()];
-    if (ms === undefined || !draft) return;
-    putBody({ turns: [...draft.body.turns.filter((one) => one.at < at), ...(by > 0 ? [{ at, ms }] : [])] });
+    if (ms === undefined || !latest.current) return;
+    const before = latest.current.body.turns.filter((one) => one.at < at);
+    putBody({ turns: [...before, ...(by > 0 ? [{ at, ms }] : [])] });
   };
   const again = async () => {
     await forget();
-    change(make());
+    latest.current = make();
+    change(latest.current);
     setRunning(false);
-    setAsksLast(false);
     setCurrent(null);
     setLine(0);
   };
-  const heard = (kind: "misread" | "putIn", said: string | null) => {
-    bare.current = null;
-    if (draft && current !== null) putMarks(withHeard(draft.body.marks, current, kind, said));
-  };
+
+  // Words are drawn again only when they change, so that what they call must stay the same.
+  const onTap = useRef(tapped);
+  useEffect(() => {
+    onTap.current = tapped;
+  });
+  const tap = useCallback((at: number) => onTap.current(at), []);
   return {
     draft,
-    change,
+    put,
+    putBody,
     forget,
     look,
     setLook,
@@ -131,10 +149,7 @@ export function useReading(address: string, make: () => Draft) {
     turn,
     clock,
     running,
-    limited,
-    setLimited,
     current,
-    asksLast,
     stoppedAt,
     stop,
     pause,
@@ -144,7 +159,6 @@ export function useReading(address: string, make: () => Draft) {
     step,
     again,
     heard,
-    putBody,
   };
 }
 export type ReadingDesk = ReturnType<typeof useReading>;
