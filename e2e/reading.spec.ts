@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { childNamed, classNamed, expect, expectAccessible, put, type School, test } from "./school.ts";
 
@@ -238,6 +239,11 @@ test("the school's limits and aims are what a reading is told by; a long stop co
   await expect(
     page.getByRole("img", { name: /^Words correct per minute of \d+ children/ }).locator("svg"),
   ).toContainText("aim now: 33");
+  const [csv] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: /^All \d+ readings as CSV/ }).click(),
+  ]);
+  expect(readFileSync(await csv.path(), "utf8")).toMatch(/^child,day,text,how,correctPerMinute,accuracy,fit\r?\n/);
   const figures = page.getByRole("region", { name: "The figures" });
   const rates = (await figures.locator("td:nth-child(2)").allTextContents()).map(Number);
   expect(rates.length).toBeGreaterThan(15);

@@ -57,6 +57,11 @@ test("a text stands large for the child, with its brackets, and prepared for a c
   await page.getByRole("button", { name: "As the child reads it" }).click();
   await page.getByLabel("Size").fill("20");
   expect(await printed(page)).toEqual({ pages: 1, wide: false });
+  const { name } = await classNamed(school, "Towpath");
+  await page.getByLabel("For").selectOption({ label: name });
+  await expect(page.getByText(/^\d+ of 24 can read it alone\./)).toBeVisible();
+  await expect(page.getByRole("region", { name: "Each child" }).getByRole("row")).toHaveCount(25);
+  await expectAccessible(page);
   await page.goto(`${school.base}/texts/no-such-text`);
   await expect(page.getByRole("heading", { name: "There is no such text" })).toBeVisible();
 });

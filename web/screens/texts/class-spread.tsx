@@ -3,9 +3,12 @@ import { Link } from "react-router";
 import { getSchool, type ReadingFigures, readingFigures } from "#contract";
 import { aimOn, hardness } from "#core/reading";
 import { useAsk } from "#web/app/api.ts";
+import { Button } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
 import { nearDay } from "#web/parts/dates.ts";
+import { download } from "#web/parts/download.ts";
 import { Table } from "#web/parts/table.tsx";
+import { readingsCsv } from "./readings-csv.ts";
 
 const said = (value: number | null, unit = "") => (value === null ? "–" : `${Math.round(value)}${unit}`);
 
@@ -16,6 +19,7 @@ export function ClassSpread({ forKey }: { forKey: string }) {
   const figures = useAsk(readingFigures, { query: kind === "class" ? { classId: id } : { groupId: id } });
   const school = useAsk(getSchool, {});
   if (!figures.data || !school.data) return null;
+  const all = figures.data;
   const newest = new Map<string, ReadingFigures>();
   for (const one of figures.data)
     if (one.correctPerMinute !== null && !newest.has(one.childId)) newest.set(one.childId, one);
@@ -54,12 +58,17 @@ export function ClassSpread({ forKey }: { forKey: string }) {
           aim={aim === undefined ? undefined : { name: `aim now: ${aim}`, value: aim }}
         />
       )}
-      <p className="mt-1 text-sm text-soft">
-        Texts differ: look at accuracy and fit before speed. Aims stand in{" "}
-        <Link to="/settings" className="underline">
-          Settings
-        </Link>
-        .
+      <p className="mt-1 flex flex-wrap items-center justify-between gap-2 text-sm text-soft">
+        <span>
+          Texts differ: look at accuracy and fit before speed. Aims stand in{" "}
+          <Link to="/settings" className="underline">
+            Settings
+          </Link>
+          .
+        </span>
+        <Button onClick={() => download("readings.csv", "text/csv", readingsCsv(all))}>
+          All {all.length} readings as CSV
+        </Button>
       </p>
       <section tabIndex={0} aria-label="The figures" className="mt-2 max-h-72 overflow-y-auto">
         <Table

@@ -23,6 +23,7 @@ export const Word = memo(function Word({ at, text, after, signs, wrong, current,
       <button
         type="button"
         data-word={at}
+        aria-current={current || undefined}
         onClick={() => onTap(at)}
         onMouseDown={keepKeys}
         className={`relative rounded px-0.5 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""} ${lit ? "underline decoration-leaf decoration-2 underline-offset-[0.35em]" : ""}`}
