@@ -148,7 +148,7 @@ export function Screen() {
         <Part title="Keys">
           <p>
             Press <kbd className="rounded border border-line px-1">?</kbd> anywhere to see the keys of that place, and
-            Ctrl K to find a child, a group or a place.
+            Ctrl K to find a child, a group, a text or a place.
           </p>
         </Part>
         <Part title="Sounds and how to write them">
