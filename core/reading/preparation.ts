@@ -65,7 +65,13 @@ function namesIn(text: string): ReadonlyMap<string, string> {
     if (!/^\p{Lu}/u.test(word.text)) small.add(keyOf(word.text));
     else if (!begins) capital.set(keyOf(word.text), word.text);
   }
-  return new Map([...capital].filter(([key]) => !small.has(key)));
+  const names = new Map([...capital].filter(([key]) => !small.has(key)));
+  // What is someone's: Cole's, where Cole is a name.
+  for (const { text: word } of textWords(text)) {
+    const owner = /^(.+)['’ʼ]s$/.exec(word)?.[1];
+    if (owner && names.has(keyOf(owner))) names.set(keyOf(word), word);
+  }
+  return names;
 }
 
 /** What the marks of a text ask of the voice. */

@@ -130,7 +130,7 @@ function TheText({ text, face, onFace, children }: TheTextWanted) {
       aria-label="The text"
       className="rounded-lg border border-line bg-sheet px-6 py-4 print:border-0 print:p-0"
     >
-      <div className="no-print mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <div className="no-print mb-3 flex flex-wrap items-center gap-x-3 gap-y-2">
         <span className="flex gap-2">
           {(["child", "marked"] as const).map((one) => (
             <button
@@ -164,7 +164,7 @@ function TheText({ text, face, onFace, children }: TheTextWanted) {
                 step={2}
                 value={size}
                 onChange={(event) => setSize(Number(event.target.value))}
-                className="accent-leaf"
+                className="w-20 accent-leaf"
               />
             </label>
           </>
