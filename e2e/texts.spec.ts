@@ -22,7 +22,7 @@ test("the shelf has texts in the order in which they climb, and for readers thos
   await expect(titles).toHaveText(texts.map((text) => text.title));
   await expectAccessible(page);
   const { name } = await classNamed(school, "Towpath");
-  await page.getByLabel("For").selectOption({ label: name });
+  await page.getByLabel("For", { exact: true }).selectOption({ label: name });
   await expect(titles.first()).not.toHaveText(texts[0]?.title ?? "");
   const rows = await page.getByRole("row").allTextContents();
   const shares = rows.slice(1).map((row) => Number(/(\d+)%/.exec(row)?.[1]));
@@ -58,7 +58,7 @@ test("a text stands large for the child, with its brackets, and prepared for a c
   await page.getByLabel("Size").fill("20");
   expect(await printed(page)).toEqual({ pages: 1, wide: false });
   const { name } = await classNamed(school, "Towpath");
-  await page.getByLabel("For").selectOption({ label: name });
+  await page.getByLabel("For", { exact: true }).selectOption({ label: name });
   await expect(page.getByText(/^\d+ of 24 can read it alone\./)).toBeVisible();
   await expect(page.getByRole("region", { name: "Each child" }).getByRole("row")).toHaveCount(25);
   await expectAccessible(page);
@@ -218,10 +218,10 @@ test("a preparation is changed, kept for these readers alone, printed on a page 
   await page.keyboard.press("Escape");
   await expect(face.getByTestId("card")).toHaveCount(0);
 
-  await page.getByLabel("For").selectOption({ label: "Gwen A." });
+  await page.getByLabel("For", { exact: true }).selectOption({ label: "Gwen A." });
   await expect(sheet.getByText("Before reading for Gwen A.")).toBeVisible();
   await expect(sheet.getByText("Bring the picture of the lane.")).toHaveCount(0);
-  await page.getByLabel("For").selectOption({ label: "Wilf Y." });
+  await page.getByLabel("For", { exact: true }).selectOption({ label: "Wilf Y." });
   await page.getByRole("button", { name: "As proposed" }).click();
   await expect(sheet.getByText("Bring the picture of the lane.")).toHaveCount(0);
 });

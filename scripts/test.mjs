@@ -1,5 +1,5 @@
 // npm test: every check, on a fresh clone, with no network but the package registries and no monitor.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build, installPackages, root, run } from "./prepare.mjs";
@@ -17,12 +17,30 @@ function installChromium() {
   run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
 }
 
+function told(name, status, began) {
+  console.log(`== ${name}: ${status === 0 ? "good" : "failed"} after ${Math.round((Date.now() - began) / 1000)} s`);
+  if (status !== 0) failed.push(name);
+}
+
 function step(name, command, args) {
   console.log(`\n== ${name}`);
   const began = Date.now();
-  const { status } = spawnSync(command, args, { cwd: root, stdio: "inherit" });
-  console.log(`== ${name}: ${status === 0 ? "good" : "failed"} after ${Math.round((Date.now() - began) / 1000)} s`);
-  if (status !== 0) failed.push(name);
+  told(name, spawnSync(command, args, { cwd: root, stdio: "inherit" }).status, began);
+}
+
+/** Checks that only read, side by side; what each says is printed in one piece when it has ended. */
+async function sideBySide(steps) {
+  await Promise.all(
+    Object.entries(steps).map(async ([name, [command, ...args]]) => {
+      const began = Date.now();
+      let said = "";
+      const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+      for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => (said += String(part)));
+      const status = await new Promise((done) => child.on("close", done).on("error", () => done(1)));
+      console.log(`\n== ${name}\n${said.trimEnd()}`);
+      told(name, status, began);
+    }),
+  );
 }
 
 const failed = [];
@@ -32,21 +50,13 @@ mkdirSync(results, { recursive: true });
 installPackages();
 installChromium();
 
-step("format and lint", "npx", ["biome", "check", "--error-on-warnings", "."]);
-step("types", "npx", ["tsc", "--noEmit"]);
-step("room boundaries", "npx", [
-  "depcruise",
-  "--config",
-  ".dependency-cruiser.cjs",
-  "core",
-  "contract",
-  "server",
-  "web",
-  "demo",
-  "scripts",
-  "e2e",
-]);
-step("unused code", "npx", ["knip"]);
+const rooms = ["core", "contract", "server", "web", "demo", "scripts", "e2e"];
+await sideBySide({
+  "format and lint": ["npx", "biome", "check", "--error-on-warnings", "."],
+  types: ["npx", "tsc", "--noEmit"],
+  "room boundaries": ["npx", "depcruise", "--config", ".dependency-cruiser.cjs", ...rooms],
+  "unused code": ["npx", "knip"],
+});
 step("unit tests", "npx", [
   "vitest",
   "run",
