@@ -114,7 +114,7 @@ function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<
   const body = desk.draft?.body;
   const childId = body?.childId ?? "";
   const earlier = useAsk(listReadings, { params: { id: childId } });
-  const { shelf } = useShelf(`child:${childId}`);
+  const { shelf, error } = useShelf(`child:${childId}`);
   if (!body) return null;
   const others = (earlier.data ?? []).filter((one) => one.id !== desk.draft?.id && one.how === "alone");
   const same = others.filter((one) => one.textId === body.textId && one.readAt < body.readAt);
@@ -136,7 +136,13 @@ function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<
             {found.why} <span className="text-soft">{found.text.fit.why}</span>
           </p>
         ) : (
-          <p className="text-soft">{shelf ? "The shelf has no text left that fits." : "Looking along the shelf …"}</p>
+          <p className="text-soft">
+            {shelf
+              ? "The shelf has no text left that fits."
+              : error
+                ? "The shelf needs a line; this reading does not."
+                : "Looking along the shelf …"}
+          </p>
         )}
         <p className="mt-2 flex flex-wrap gap-2">
           {found && (

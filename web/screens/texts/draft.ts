@@ -76,7 +76,7 @@ export function draftOf({ id, ...body }: ReadingView): Draft {
 }
 
 /** What the device kept, also from a version that knew less of a reading; undefined when it cannot be read. */
-function readDraft(kept: unknown, fresh: Draft): Draft | undefined {
+export function readDraft(kept: unknown, fresh: Draft): Draft | undefined {
   const draft = kept as Partial<Draft>;
   const read = readingView.safeParse({ ...fresh.body, ...draft.body, id: draft.id });
   if (!read.success) return undefined;
