@@ -1,5 +1,6 @@
-import { type GivenAnswer, kinds, plainSetup, type TellWanted } from "#core/checks";
+import { type GivenAnswer, heardIn, kinds, readWordItem, type TellWanted } from "#core/checks";
 import type { Gpc } from "#core/phonics";
+import { failedUnits } from "#core/words";
 import { type Standing, type State, standingOf, type TextMiss } from "./state.ts";
 
 export interface MapChild {
@@ -10,14 +11,13 @@ export interface MapChild {
   readonly inTexts?: ReadonlyMap<Gpc, readonly TextMiss[]> | undefined;
 }
 
-type Failed = WeakMap<GivenAnswer, readonly Gpc[]>;
-/** The failed spellings of an answer, worked out once for a lexicon and an accent: an answer of the log never changes. */
-const failed = new WeakMap<object, Map<unknown, Failed>>();
+/** The spellings that fail when a word is read as something, worked out once for a lexicon and an accent. */
+const failed = new WeakMap<object, Map<unknown, Map<string, readonly Gpc[]>>>();
 
-function failedFor({ lexicon, accent }: Pick<TellWanted, "lexicon" | "accent">): Failed {
-  const byAccent = failed.get(lexicon) ?? new Map<unknown, Failed>();
+function failedFor({ lexicon, accent }: Pick<TellWanted, "lexicon" | "accent">): Map<string, readonly Gpc[]> {
+  const byAccent = failed.get(lexicon) ?? new Map<unknown, Map<string, readonly Gpc[]>>();
   failed.set(lexicon, byAccent);
-  const known: Failed = byAccent.get(accent) ?? new WeakMap();
+  const known = byAccent.get(accent) ?? new Map<string, readonly Gpc[]>();
   byAccent.set(accent, known);
   return known;
 }
@@ -30,19 +30,21 @@ export function missedInTexts(
   const known = failedFor(words);
   const found = new Map<Gpc, TextMiss[]>();
   for (const answer of answers) {
-    if (answer.readingId === undefined || answer.outcome !== "wrong" || answer.tags.includes("putRight")) continue;
-    const gpcs = known.get(answer) ?? failedOf(answer, words);
-    known.set(answer, gpcs);
+    const heard = heardIn(answer);
+    if (answer.readingId === undefined || heard === null || answer.tags.includes("putRight")) continue;
+    const saying = `${answer.item}\t${heard}`;
+    const gpcs = known.get(saying) ?? failedOf(answer.item, heard, words);
+    known.set(saying, gpcs);
     for (const gpc of gpcs)
       found.set(gpc, [...(found.get(gpc) ?? []), { day: answer.day, word: kinds.words.show(answer.item) }]);
   }
   return found;
 }
 
-function failedOf(answer: GivenAnswer, words: Pick<TellWanted, "lexicon" | "accent">): readonly Gpc[] {
-  const { units, failed: at } = kinds.words.tell(answer, { ...words, setup: plainSetup });
-  return at.flatMap((index) => {
-    const unit = units[index];
+function failedOf(item: string, heard: string, words: Pick<TellWanted, "lexicon" | "accent">): readonly Gpc[] {
+  const { units } = readWordItem(item);
+  return failedUnits(units, heard, words).flatMap((at) => {
+    const unit = units[at];
     return unit && unit.sound !== "" ? [unit.gpc] : [];
   });
 }

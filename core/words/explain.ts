@@ -80,6 +80,26 @@ export function explain(
   );
 }
 
+/**
+ * The indexes of the units that failed, for a word whose units are known: what `explain` says of them when they are laid
+ * under what was said in their own order. It takes no word apart, so that a long log is read fast.
+ */
+export function failedUnits(
+  units: readonly Unit[],
+  said: string,
+  { lexicon, accent = accentOf(undefined) }: ExplainWanted,
+): readonly number[] {
+  const wanted = phonemesOf(units);
+  let best: Laid | undefined;
+  for (const hearing of hearings(said, lexicon)) {
+    const { matches, cost } = lay(wanted, hearing.phonemes, accent);
+    const total = cost + hearing.cost;
+    if (!best || total < best.total - 1e-9) best = { units, wanted, heard: hearing.phonemes, matches, total };
+  }
+  if (!best) return [];
+  return told("", "", best, lexicon).units.flatMap((one, at) => (one.outcome === "right" ? [] : [at]));
+}
+
 /** Two units, next to each other or around one other, whose letters are the other way round in what was said. */
 function changedPlaces(units: readonly Unit[], said: string): [number, number] | undefined {
   if (units.some((unit) => unit.grapheme.includes("_"))) return undefined;
