@@ -4,9 +4,8 @@ export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/pages",
   timeout: 60_000,
-  expect: { timeout: 10_000 },
-  // A test waits as long as it computes: three of them keep two cores busy.
-  workers: 3,
+  expect: { timeout: 15_000 },
+  workers: 2,
   fullyParallel: false,
   forbidOnly: Boolean(process.env.CI),
   // A machine that is busy with something else may miss a time once; a second miss is a fault.
