@@ -1,16 +1,17 @@
 import { useMemo } from "react";
 import type { TextView } from "#contract";
-import { fitLimits, fitOf, prepareText } from "#core/reading";
+import { fitLimits, fitOf } from "#core/reading";
 import type { WordGround } from "#web/app/lexicon.ts";
 import type { For } from "#web/app/readers.ts";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
+import { preparedOf } from "./shelf.ts";
 
 /** How the text fits each child of a class or a group, the one with most in the way first. */
 export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: WordGround }) {
   const rows = useMemo(() => {
-    const once = prepareText(text, ground);
+    const once = preparedOf(text, ground);
     return reader.children
       .map((child) => {
         const wholes = new Set(child.wholes.map((word) => word.toLowerCase()));

@@ -26,7 +26,7 @@ interface Shelf {
 /** Taken apart once for a text and the words of this school, so that a change of readers is quick. */
 const prepared = new WeakMap<WordGround["lexicon"], WeakMap<TextView, PreparedText>>();
 
-function preparedOf(text: TextView, ground: WordGround): PreparedText {
+export function preparedOf(text: TextView, ground: WordGround): PreparedText {
   const here = prepared.get(ground.lexicon) ?? new WeakMap<TextView, PreparedText>();
   prepared.set(ground.lexicon, here);
   const made = here.get(text) ?? prepareText(text, ground);

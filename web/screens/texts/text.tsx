@@ -2,11 +2,12 @@ import { type ReactNode, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { toast } from "sonner";
 import { removeText, type TextView } from "#contract";
-import { sentenceLines } from "#core/reading";
+import { sentenceLines, writeText } from "#core/reading";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { useTextLook } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
+import { download } from "#web/parts/download.ts";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { MarkedText } from "#web/parts/marked-text.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -95,6 +96,9 @@ export function Screen() {
                   Make a copy to change
                 </ButtonLink>
               )}
+              <Button onClick={() => download(`${text.title}.md`, "text/markdown", writeText(text))}>
+                Save as Markdown
+              </Button>
             </div>
           </Panel>
         </div>
