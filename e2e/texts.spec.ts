@@ -57,6 +57,13 @@ test("a text stands large for the child, with its brackets, and prepared for a c
   await page.getByRole("button", { name: "As the child reads it" }).click();
   await page.getByLabel("Size").fill("20");
   expect(await printed(page)).toEqual({ pages: 1, wide: false });
+  const [saved] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Save as Markdown" }).click(),
+  ]);
+  expect(readFileSync(await saved.path(), "utf8")).toMatch(
+    /^# The Lane Is a Lake\n\nIt rains[\s\S]*## Questions[\s\S]*## Words/,
+  );
   const { name } = await classNamed(school, "Towpath");
   await page.getByLabel("For", { exact: true }).selectOption({ label: name });
   await expect(page.getByText(/^\d+ of 24 can read it alone\./)).toBeVisible();
