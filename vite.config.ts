@@ -1,6 +1,7 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
+import { compression } from "vite-plugin-compression2";
 import { VitePWA } from "vite-plugin-pwa";
 
 export default defineConfig({
@@ -8,12 +9,29 @@ export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    // Pressed once, as small as it gets, instead of at each request.
+    compression({ algorithms: ["brotliCompress"], include: /\.(js|css|html|svg)$/, threshold: 1000 }),
     // The built application stays on the device, so that an open check survives a reload without a line.
     VitePWA({
       injectRegister: null,
-      manifest: false,
-      registerType: "autoUpdate",
+      // A newer application waits until no one is in the middle of something (web/app/renewal.ts).
+      registerType: "prompt",
+      manifest: {
+        name: "Keen Sapling",
+        short_name: "Keen Sapling",
+        description: "Checks a child's reading, shows the gaps, groups children by them and plans catch-up sessions.",
+        start_url: "/",
+        display: "standalone",
+        background_color: "#f7f2e7",
+        theme_color: "#f7f2e7",
+        icons: [
+          { src: "/icon-192.png", sizes: "192x192", type: "image/png" },
+          { src: "/icon-512.png", sizes: "512x512", type: "image/png" },
+          { src: "/icon-cut-512.png", sizes: "512x512", type: "image/png", purpose: "maskable" },
+        ],
+      },
       workbox: {
+        clientsClaim: true,
         globPatterns: ["**/*.{js,css,html,svg,woff2}"],
         navigateFallback: "/index.html",
         navigateFallbackDenylist: [/^\/api\//],

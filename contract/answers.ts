@@ -2,7 +2,9 @@ import { z } from "zod";
 import { day, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
-export const kindId = z.enum(["say", "words", "exception", "write", "dictation", "find", "listen", "names", "paper"]);
+const kinds = z.enum(["card", "words", "exception", "write", "dictation", "find", "listen", "names", "paper"]);
+/** A kind of check. A device that kept marks or a plan before spelling cards had this code still says `say`. */
+export const kindId = z.preprocess((code) => (code === "say" ? "card" : code), kinds);
 /** What was asked, in the notation of its kind; whether it is one is for `core/checks` to say. */
 export const item = line(200);
 
@@ -10,6 +12,7 @@ const plainOutcome = ["right", "slow", "ownWay", "sounded", "reversed", "none"] 
 const heardOutcome = ["other", "blend", "wrong"] as const;
 export const outcome = z.enum([...plainOutcome, ...heardOutcome]);
 
+/** `day` is the server's: it works it out when the mark arrives. What a device sends there is its guess until then. */
 const mark = z.object({ id, childId: id, markedAt: instant, day, markedBy: line(60) });
 const given = mark.extend({
   kind: kindId,

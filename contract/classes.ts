@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { checkSettings } from "./checks.ts";
-import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingSettings } from "./readings.ts";
 
@@ -22,7 +22,7 @@ const orderView = z.object({
   id,
   /** Shipped orders stay as they are; a school edits a copy. */
   shipped: z.boolean(),
-  version: z.number().int(),
+  version: count,
   content: orderContent,
   usedBy: z.array(z.object({ id, name: z.string(), stepId: z.string().nullable() })),
 });
@@ -50,7 +50,12 @@ export const getSchool = {
     accent: z.string(),
     checks: checkSettings,
     reading: readingSettings,
+    /** The IANA name of the zone by which days are reckoned; the server's own until the school has chosen. */
+    timeZone: z.string(),
+    zoneChosen: z.boolean(),
     today: day,
+    /** Checks that were begun and not ended, and sessions that are due and of which no one has said what happened. */
+    waiting: z.object({ checks: count, sessions: count }),
     classes: z.array(classView),
     orders: z.array(orderView),
   }),
@@ -61,6 +66,14 @@ export const nameSchool = {
   method: "PUT",
   path: "/api/school",
   body: z.object({ name: line(80) }),
+  answer: done,
+} as const satisfies Endpoint;
+
+/** Days of marks from now on follow it; days that are stored stay as they are. */
+export const setTimeZone = {
+  method: "PUT",
+  path: "/api/school/time-zone",
+  body: z.object({ timeZone: line(60) }),
   answer: done,
 } as const satisfies Endpoint;
 
@@ -106,7 +119,7 @@ export const editOrder = {
   path: "/api/orders/:id",
   params: byId,
   /** `version` as last read: a change made elsewhere meanwhile is not written over. */
-  body: z.object({ version: z.number().int(), content: orderContent }),
+  body: z.object({ version: count, content: orderContent }),
   answer: orderView,
 } as const satisfies Endpoint;
 

@@ -9,7 +9,7 @@ z.config({
 });
 
 /** Made on the device that writes, so that sending twice changes nothing. */
-export const id = z.uuid();
+export const id = z.uuid().toLowerCase();
 function inOurTime(text: string): boolean {
   return text >= "2000" && text < "2100";
 }
@@ -17,7 +17,12 @@ function inOurTime(text: string): boolean {
 /** A calendar day, `2026-11-23`. */
 export const day = z.iso.date().refine(inOurTime, "Choose a day of this century.");
 /** An instant in UTC, `2026-11-23T09:15:00.000Z`. */
-export const instant = z.iso.datetime().refine(inOurTime, "The time is not of this century.");
+export const instant = z.iso
+  .datetime()
+  .max(30, "At most a thousandth of a second.")
+  .refine(inOurTime, "The time is not of this century.");
+/** A version of something, or a count, as the database keeps it. */
+export const count = z.number().int().min(0).max(2_147_483_647);
 /** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
 export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
 

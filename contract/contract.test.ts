@@ -86,7 +86,7 @@ describe("words on the wire", () => {
 
 describe("answers", () => {
   const mark = { id, childId: id, markedAt: "2026-11-23T09:15:00.000Z", day: "2026-11-23", markedBy: "Ms Harrow" };
-  const given = { ...mark, kind: "say", item: "b=b", ms: 900, checkId: id, pass: 1, tags: [] };
+  const given = { ...mark, kind: "card", item: "b=b", ms: 900, checkId: id, pass: 1, tags: [] };
   test("a right answer has nothing heard, a wrong one may", () => {
     expect(answer.parse({ ...given, outcome: "right", heard: "d" })).toEqual({ ...given, outcome: "right" });
     expect(answer.parse({ ...given, outcome: "wrong", heard: "d", units: null })).toMatchObject({ heard: "d" });

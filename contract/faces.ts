@@ -62,6 +62,10 @@ export const tapFace = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** What stands in the addresses of the two streams. */
+export const deskStream = { params: byId };
+export const faceStream = { params: byCode };
+
 /** Addresses of the two streams of server-sent events. */
 export const livePaths = {
   desk: (sittingId: string) => `/api/sittings/${sittingId}/live`,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How a child did with a spelling in a session. */
@@ -88,7 +88,7 @@ const sessionView = z.object({
   groupName: z.string(),
   heldOn: day,
   state: z.enum(["planned", "held"]),
-  version: z.number().int(),
+  version: count,
   members: z.array(z.object({ id, name: z.string(), note: z.string() })),
   targets: z.array(gpc),
   plan,
@@ -144,7 +144,7 @@ export const editSession = {
   method: "PATCH",
   path: "/api/sessions/:id",
   params: byId,
-  body: z.object({ version: z.number().int(), heldOn: day.optional(), plan: plan.optional() }),
+  body: z.object({ version: count, heldOn: day.optional(), plan: plan.optional() }),
   answer: sessionView,
 } as const satisfies Endpoint;
 
@@ -156,11 +156,28 @@ export const replanSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/** Another session of the same group with the same plan, for whoever is in the group now. */
+export const copySession = {
+  method: "POST",
+  path: "/api/sessions/:id/copy",
+  params: byId,
+  body: z.object({ id, heldOn: day }),
+  answer: sessionView,
+} as const satisfies Endpoint;
+
 export const removeSession = {
   method: "DELETE",
   path: "/api/sessions/:id",
   params: byId,
   answer: done,
+} as const satisfies Endpoint;
+
+/** Brings back a session that was removed a moment ago. */
+export const restoreSession = {
+  method: "POST",
+  path: "/api/sessions/:id/restore",
+  params: byId,
+  answer: sessionView,
 } as const satisfies Endpoint;
 
 export const shareSession = {
@@ -187,6 +204,14 @@ export const reportSession = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** Takes a report out of a session, and its marks back out of the children's answers. */
+export const removeReport = {
+  method: "DELETE",
+  path: "/api/sessions/:id/reports/:reportId",
+  params: z.object({ id, reportId: id }),
+  answer: done,
+} as const satisfies Endpoint;
+
 const byToken = z.object({ token: z.string().regex(/^[\w-]{20,80}$/) });
 
 /** What a colleague with the link sees: the card, first names and initials, nothing else of the school. */
@@ -198,6 +223,7 @@ export const getShared = {
     groupName: z.string(),
     heldOn: day,
     today: day,
+    timeZone: z.string(),
     endsOn: day,
     members: z.array(z.object({ id, name: z.string() })),
     targets: z.array(gpc),

@@ -58,6 +58,14 @@ export const removeText = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** Brings back an own text that was removed a moment ago, with its versions. */
+export const restoreText = {
+  method: "POST",
+  path: "/api/texts/:id/restore",
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
 const textVersion = z.object({
   version: z.number().int(),
   content: textContent,

@@ -1,4 +1,7 @@
-const DAY = 86_400_000;
+import { addDays, formatISO, parseISO } from "date-fns";
+
+/** Where the demo school's days are reckoned. */
+export const demoZone = "Europe/London";
 
 function noon(day: string): number {
   return Date.parse(`${day}T12:00:00Z`);
@@ -6,7 +9,7 @@ function noon(day: string): number {
 
 /** The day `count` days after `day` (before it when negative). */
 export function dayAfter(day: string, count: number): string {
-  return new Date(noon(day) + count * DAY).toISOString().slice(0, 10);
+  return formatISO(addDays(parseISO(day), count), { representation: "date" });
 }
 
 /** A weekday of the week that lies `weeks` from the week of `today`; 0 is Monday, 4 Friday. */

@@ -1,17 +1,10 @@
 import { type AnswerBody, type Asking, type Endpoint, MOST_ANSWERS, saveAnswers, startSitting } from "#contract";
-import {
-  type Dice,
-  deal,
-  defaultSettings,
-  type GivenAnswer,
-  type PlannedCheck,
-  planCheck,
-  type Section,
-  takesHeard,
-} from "#core/checks";
+import { type Dice, deal, defaultSettings, type PlannedCheck, planCheck, type Section } from "#core/checks";
+import { dayAt, type GivenAnswer, takesHeard } from "#core/ledger";
 import { answerItem } from "#core/readers";
 import type { KeptText } from "#core/reading";
 import type { Lexicon, MadeUp } from "#core/words";
+import { demoZone } from "./calendar.ts";
 import type { Pupil } from "./pupil.ts";
 
 /** One request of the contract, to be sent in order. */
@@ -88,7 +81,7 @@ export function sittingRequests(wanted: SittingWanted): readonly DemoRequest[] {
           outcome: "stop",
           why: "done",
           markedAt: new Date(clock).toISOString(),
-          day: startedAt.slice(0, 10),
+          day: dayAt(demoZone, startedAt),
           markedBy: wanted.markedBy,
         });
       else return [...sent, ...saving(entries)];
@@ -160,7 +153,7 @@ function mark(wanted: SittingWanted, { pupil, planned, seed, checkId, clock }: M
       ms,
       tags,
       markedAt: new Date(end).toISOString(),
-      day: startedAt.slice(0, 10),
+      day: dayAt(demoZone, startedAt),
       markedBy,
     };
     return takesHeard(outcome) ? { ...given, outcome, heard, units: null } : { ...given, outcome };

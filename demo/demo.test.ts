@@ -42,7 +42,7 @@ test("48 children, thousands of answers over eight weeks, three groups, sessions
   expect(read.length).toBeGreaterThan(30);
   for (const reading of read) expect(scoreReading(reading).accuracy).toBeGreaterThan(50);
   const kinds = new Set(answers.map((answer) => answer.kind).filter(Boolean));
-  expect([...kinds].sort()).toEqual(["dictation", "exception", "listen", "paper", "say", "words", "write"]);
+  expect([...kinds].sort()).toEqual(["card", "dictation", "exception", "listen", "paper", "words", "write"]);
   expect(answers.every((answer) => answer.markedAt < "2026-11-20")).toBe(true);
   expect(answers.every((answer) => new Date(answer.day).getUTCDay() % 6 !== 0)).toBe(true);
   const right = answers.filter((answer) => answer.outcome === "right").length / answers.length;

@@ -1,5 +1,7 @@
 import { addressOf, getLexicon, getSchool, listTexts, type Problem } from "#contract";
+import { dayAt } from "#core/ledger";
 import { readLexicon, readMadeUp } from "#core/words";
+import { demoZone } from "./calendar.ts";
 import { MarlpitLock } from "./school.ts";
 
 /**
@@ -18,7 +20,7 @@ export async function fillDemo(base: string): Promise<number> {
     texts: listTexts.answer.parse(await (await fetch(base + listTexts.path)).json()),
   };
   console.log("Filling in the demo school, about half a minute …");
-  const requests = new MarlpitLock(school.today, order, stock).build();
+  const requests = new MarlpitLock(dayAt(demoZone, new Date()), order, stock).build();
   // Building takes longer than the server holds an idle line; without a turn for what arrived meanwhile,
   // the next request would go out on a line that is closed.
   await new Promise((turn) => setTimeout(turn, 0));

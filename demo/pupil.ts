@@ -1,4 +1,5 @@
-import type { Dice, GivenAnswer } from "#core/checks";
+import type { Dice } from "#core/checks";
+import type { GivenAnswer } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
 import type { DemoChild } from "./people.ts";
 

@@ -1,8 +1,10 @@
 import { saveReading } from "#contract";
 import type { Dice } from "#core/checks";
+import { dayAt } from "#core/ledger";
 import { readText } from "#core/readers";
 import { fitOf, type KeptText, type PreparedText, prepareText } from "#core/reading";
 import { keyOf } from "#core/words";
+import { demoZone } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request } from "./checks.ts";
 import type { Pupil } from "./pupil.ts";
 import { readingNotes } from "./texts.ts";
@@ -67,7 +69,7 @@ export function readingRequest(wanted: ReadingWanted): readonly DemoRequest[] {
         understanding: [],
         note: from.share() < 0.12 ? (readingNotes[from.pick(readingNotes.length)] ?? "") : "",
         readAt,
-        day: readAt.slice(0, 10),
+        day: dayAt(demoZone, readAt),
         markedBy,
       },
     }),

@@ -8,12 +8,14 @@ import {
   type OrderView,
   planNewSession,
   saveGroup,
+  setTimeZone,
 } from "#contract";
-import { type Dice, dice, type Section, sectionOf, standing } from "#core/checks";
+import { type Dice, dice, type Section, sectionOf } from "#core/checks";
 import { type Learner, proposeGroups } from "#core/groups";
+import { standing } from "#core/ledger";
 import { childRow, needFor, type Standing } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
-import { dayAfter, schoolDays, weekday } from "./calendar.ts";
+import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
 import { adults, kiln, towpath } from "./people.ts";
 import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
@@ -88,6 +90,7 @@ export class MarlpitLock {
   /** Everything that was written in eight weeks, as requests in the order they were made. */
   build(): readonly DemoRequest[] {
     this.ask(nameSchool, { body: { name: "Marlpit Lock School" } });
+    this.ask(setTimeZone, { body: { timeZone: demoZone } });
     for (const one of this.classes) {
       const { id, name, yearGroup } = one;
       this.ask(addClass, { body: { id, name, yearGroup, orderId: this.order.id } });
@@ -191,7 +194,7 @@ export class MarlpitLock {
     const picked = pupil.answers.length === 0 ? taught : due.slice(0, pupil.pace < 0.5 ? 24 : 40);
     if (picked.length === 0) return;
     const startedAt = `${day}T${String(hour).padStart(2, "0")}:${String(minute).padStart(2, "0")}:00.000Z`;
-    this.sit("See and say", [pupil], [sectionOf("say", { scope: "picked", picked })], week, startedAt);
+    this.sit("Spelling cards", [pupil], [sectionOf("card", { scope: "picked", picked })], week, startedAt);
   }
 
   private sit(
@@ -379,7 +382,7 @@ export class MarlpitLock {
     this.sit(
       "Follow-up",
       pupils,
-      [sectionOf("say", { scope: "picked", picked }), sectionOf("words", { scope: "all", most: 3 })],
+      [sectionOf("card", { scope: "picked", picked }), sectionOf("words", { scope: "all", most: 3 })],
       WEEKS - 1,
       `${dayAfter(this.today, -1)}T10:40:00.000Z`,
       6,

@@ -42,7 +42,7 @@ export function heldSession({ group, week, day, target, at, from, uuid }: Sessio
     const given = {
       id: mark.id,
       childId: mark.childId,
-      kind: "say" as const,
+      kind: "card" as const,
       tags: [],
       item: mark.gpc,
       ms: null,

@@ -1,7 +1,7 @@
 import { asked, marksAlone, part, saved, sit, stored } from "./checking.ts";
 import { expect, expectAccessible, test } from "./school.ts";
 
-const five = part("say", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] });
+const five = part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] });
 
 test("a check by keyboard: marks, undo, note, reload in the middle, a second round, and what it says", async ({
   page,
@@ -132,7 +132,7 @@ test("six hundred marks from a fast marker: each card within a frame, none lost,
   const { id, checks } = await sit(
     school,
     ["Vera I."],
-    [part("say", { most: 60 }), part("names", { cases: "both", most: 52 })],
+    [part("card", { most: 60 }), part("names", { cases: "both", most: 52 })],
   );
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);

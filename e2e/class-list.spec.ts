@@ -51,7 +51,7 @@ test("a pasted list says per row what will happen, takes the good rows and hands
     page.getByRole("button", { name: "Export CSV" }).click(),
   ]);
   const csv = await textOf(file);
-  expect(csv).toContain(`Ivy =S.,Kiln,'=1+1`);
+  expect(csv).toContain(`Ivy =S.,Kiln,"'=1+1"`);
   await page.goto(`${school.base}/import`);
   await page.getByLabel("Rows", { exact: true }).fill(csv);
   await expect(page.getByText(/26 rows need a look/)).toBeVisible();
@@ -75,9 +75,9 @@ test("five thousand rows go in from a file, with a bar, while the page stays ali
   await page
     .getByLabel("Or a CSV file")
     .setInputFiles({ name: "list.tsv", mimeType: "text/tab-separated-values", buffer: Buffer.from(list) });
-  await page.getByRole("button", { name: "Take 5000 children" }).click();
+  await page.getByRole("button", { name: "Take 5,000 children" }).click();
   await expect(page.getByRole("progressbar", { name: "Children taken" })).toBeVisible();
-  await expect(page.getByText("5000 children are in.")).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText("5,000 children are in.")).toBeVisible({ timeout: 60_000 });
   expect(await emptySchool.get<unknown[]>("/api/children")).toHaveLength(5000);
 });
 

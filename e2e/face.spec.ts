@@ -11,7 +11,7 @@ test("another device shows the cards by a code, keeps the last one without a lin
   const { id } = await sit(
     school,
     ["Nico V."],
-    [part("say", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] })],
+    [part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] })],
   );
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);

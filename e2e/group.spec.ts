@@ -87,11 +87,11 @@ test("the teacher says what happened, and Today, the group and the map know it",
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByLabel("Your name")).toHaveValue("Teacher");
   await sheet.getByLabel("Your name").fill("");
-  await expect(sheet.getByRole("button", { name: "Hand it back" })).toBeDisabled();
+  await expect(sheet.getByRole("button", { name: "Send what happened" })).toBeDisabled();
   await sheet.getByLabel("Your name").fill("Ms Harrow");
   await sheet.getByRole("combobox").first().selectOption("no answer");
   await sheet.getByLabel("What was reached").selectOption("It did not begin");
-  await sheet.getByRole("button", { name: "Hand it back" }).click();
+  await sheet.getByRole("button", { name: "Send what happened" }).click();
   await expect(page.getByText("Ms Harrow, today")).toBeVisible();
   await expect(page.getByText(/it did not begin/)).toBeVisible();
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Today" }).click();

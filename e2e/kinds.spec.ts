@@ -4,7 +4,7 @@ import { expect, expectAccessible, type School, test } from "./school.ts";
 
 /** A kind, its part of a plan, and what its five places mark. */
 const kinds: readonly [string, object, readonly string[]][] = [
-  ["say", part("say", { most: 8 }), ["right", "slow", "ownWay", "wrong", "none"]],
+  ["card", part("card", { most: 8 }), ["right", "slow", "ownWay", "wrong", "none"]],
   ["names", part("names", { cases: "both", most: 10 }), ["right", "slow", "ownWay", "wrong", "none"]],
   [
     "words",
@@ -101,7 +101,7 @@ test.describe("on an upright tablet", () => {
         await place.tap();
         if (outcome === "wrong") {
           await page.getByLabel("What was said or written").fill("zonk");
-          await page.getByRole("button", { name: /^Keep as/ }).tap();
+          await page.getByRole("button", { name: /^Save as/ }).tap();
         }
         pressed.push({ outcome, ...(outcome === "wrong" ? { heard: "zonk" } : {}) });
       }
@@ -219,7 +219,7 @@ test("a misread word is explained at once, and the adult can name another part",
   await expectAccessible(page);
   await parts.getByRole("button", { name: "ch" }).click();
   await parts.getByRole("button", { name: "k", exact: true }).click();
-  await parts.getByRole("button", { name: "Keep" }).click();
+  await parts.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("k /k/ failed, as the adult heard it", { exact: false })).toBeVisible();
   await page.keyboard.press("q");
   await expect(page.getByText("It is the first sound of a cluster that fell away.", { exact: false })).toBeVisible();
@@ -284,7 +284,7 @@ test("a minute: as many cards as it holds, the best of before, and the clock sta
 }) => {
   await marksAlone(school);
   await page.clock.install();
-  const minute = part("say", { form: "minute" });
+  const minute = part("card", { form: "minute" });
   const before = await sit(school, ["Sunil G."], [minute]);
   await page.goto(`${school.base}/check/${before.id}`);
   await page.getByRole("button", { name: "Start the minute" }).click();
@@ -307,7 +307,7 @@ test("a minute: as many cards as it holds, the best of before, and the clock sta
 
 test("after misses in a row stopping is suggested, with the reason; the adult decides", async ({ page, school }) => {
   await marksAlone(school);
-  const { id } = await sit(school, ["Jory P."], [part("say", { stopAfter: 3 }), part("names")]);
+  const { id } = await sit(school, ["Jory P."], [part("card", { stopAfter: 3 }), part("names")]);
   await page.goto(`${school.base}/check/${id}`);
   for (let card = 0; card < 3; card++) {
     await asked(page);
@@ -329,9 +329,9 @@ test("a right answer over the school's threshold reads as slow, and the setting 
 }) => {
   await page.goto(`${school.base}/settings`);
   await page.getByRole("radio", { name: "over 2 seconds" }).check();
-  await expect(page.getByText("Kept.", { exact: false })).toBeVisible();
+  await expect(page.getByText("Saved.", { exact: false })).toBeVisible();
   await expectAccessible(page);
-  const { id } = await sit(school, ["Yara Q."], [part("say", { scope: "picked", picked: ["b=b"] })]);
+  const { id } = await sit(school, ["Yara Q."], [part("card", { scope: "picked", picked: ["b=b"] })]);
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);
   await page.waitForTimeout(2200);
@@ -341,7 +341,7 @@ test("a right answer over the school's threshold reads as slow, and the setting 
   await expect(page.getByText("0 of 1 right at once, 1 slow.")).toBeVisible();
   await page.goto(`${school.base}/settings`);
   await page.getByRole("radio", { name: "only what the adult marks so" }).check();
-  await expect(page.getByText("Kept.", { exact: false })).toBeVisible();
+  await expect(page.getByText("Saved.", { exact: false })).toBeVisible();
   await page.goto(`${school.base}/check/${id}/result`);
   await expect(page.getByText("1 of 1 right at once.")).toBeVisible();
 });

@@ -11,7 +11,7 @@ test("ten minutes of real time at sixty marks a minute: none later than a frame,
   test.skip(!process.env.KEEN_LONG, "It takes ten minutes: KEEN_LONG=1 npx playwright test marathon");
   test.setTimeout(15 * 60_000);
   await marksAlone(school);
-  const { id, checks } = await sit(school, ["Vera I."], [part("say", { most: 60 })]);
+  const { id, checks } = await sit(school, ["Vera I."], [part("card", { most: 60 })]);
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);
   const cards = checks[0]?.items.length ?? 0;

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { asked, marksAlone, part, saved, sit, sitting, stored } from "./checking.ts";
-import { childNamed, expect, makeClass, post, test } from "./school.ts";
+import { childNamed, expect, makeClass, marksWithoutWait, post, test } from "./school.ts";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -27,7 +27,7 @@ test.describe("on a tablet", () => {
     const { id, checks } = await sit(
       school,
       names,
-      [part("say", { scope: "picked", picked: ["b=b", "d=d"] }), words],
+      [part("card", { scope: "picked", picked: ["b=b", "d=d"] }), words],
       "Table by the window",
     );
     await page.goto(`${school.base}/check/${id}`);
@@ -92,7 +92,7 @@ test.describe("on a tablet", () => {
     for (const check of kept) {
       const marks = check.answers.filter((entry) => entry.outcome !== "stop");
       expect(marks.map((entry) => entry.outcome)).toEqual(
-        check.kind === "say" ? ["right", "none"] : ["wrong", "wrong", "sounded"],
+        check.kind === "card" ? ["right", "none"] : ["wrong", "wrong", "sounded"],
       );
       expect(check.answers.filter((entry) => entry.outcome === "stop")).toHaveLength(1);
     }
@@ -119,9 +119,11 @@ test("two adults on one check see each other's marks, and no answer is lost", as
   const { id } = await sit(
     school,
     ["Rosa M."],
-    [part("say", { scope: "picked", picked: ["b=b", "d=d", "m=m", "t=t"] })],
+    [part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "t=t"] })],
   );
-  const other = await (await browser.newContext()).newPage();
+  const elsewhere = await browser.newContext();
+  await marksWithoutWait(elsewhere);
+  const other = await elsewhere.newPage();
   for (const one of [page, other]) {
     await one.goto(`${school.base}/check/${id}`);
     await asked(one);

@@ -7,7 +7,7 @@ test("a check is planned: who, which parts, how long; changed, kept for the scho
 }) => {
   const [bram, hari] = [await childNamed(school, "Bram O."), await childNamed(school, "Hari S.")];
   await page.goto(`${school.base}/check`);
-  await expect(page.getByText("Choose a child on the left", { exact: false })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Not checked for longest" })).toBeVisible();
   await page.getByLabel("Find a child").fill("bram");
   await page.getByRole("checkbox", { name: /^Bram O\./ }).click();
   await expect(page.getByText("glasses are due in December", { exact: false })).toBeVisible();
@@ -34,12 +34,12 @@ test("a check is planned: who, which parts, how long; changed, kept for the scho
   await page.getByRole("button", { name: "Close part 2" }).click();
   await expect(page.getByText("3 sounds, two syllables, 3 each", { exact: false })).toBeVisible();
   await page.getByRole("button", { name: "Move part 2 up" }).click();
-  await page.getByRole("button", { name: "Keep as a plan" }).click();
-  await page.getByRole("button", { name: "Keep as a new plan" }).click();
+  await page.getByRole("button", { name: "Save as a plan" }).click();
+  await page.getByRole("button", { name: "Save as a new plan" }).click();
   await expect(page.getByText("Give it a name.")).toBeVisible();
   await page.getByLabel("Name", { exact: true }).fill("Rope walk look");
   await page.getByLabel("What it is for").fill("Before the group meets.");
-  await page.getByRole("button", { name: "Keep as a new plan" }).click();
+  await page.getByRole("button", { name: "Save as a new plan" }).click();
   await expect(page.getByRole("button", { name: "Rope walk look", exact: true })).toHaveAttribute(
     "aria-pressed",
     "true",

@@ -11,6 +11,7 @@ export const emptyFolder = join(tmpdir(), "keen-e2e-empty");
 /** A running Keen Sapling, as `npm run demo` starts it, without the demo data. */
 export interface RunningServer {
   readonly base: string;
+  readonly pid: number | undefined;
   /** Asks it to end, as Ctrl-C does. */
   stop(): Promise<void>;
   /** kill -9. */
@@ -26,11 +27,18 @@ export async function freePort(): Promise<number> {
   return typeof address === "object" && address ? address.port : 0;
 }
 
-export async function startServer(folder: string, port: number): Promise<RunningServer> {
+/** With `web` it serves the application that lies there instead of the one that was built. */
+export async function startServer(folder: string, port: number, web?: string): Promise<RunningServer> {
   const child = spawn(process.execPath, [join(root, "dist-server", "main.js")], {
     cwd: root,
     stdio: ["ignore", "pipe", "pipe", "ipc"],
-    env: { ...process.env, PORT: String(port), KEEN_DATA: folder, DATABASE_URL: "" },
+    env: {
+      ...process.env,
+      PORT: String(port),
+      KEEN_DATA: folder,
+      DATABASE_URL: "",
+      ...(web ? { KEEN_WEB: web } : {}),
+    },
   });
   let said = "";
   for (const stream of [child.stdout, child.stderr]) stream?.on("data", (part) => (said += String(part)));
@@ -49,5 +57,5 @@ export async function startServer(folder: string, port: number): Promise<Running
     child.kill(signal);
     await gone;
   };
-  return { base: `http://127.0.0.1:${port}`, stop: () => end("SIGTERM"), kill: () => end("SIGKILL") };
+  return { base: `http://127.0.0.1:${port}`, pid: child.pid, stop: () => end("SIGTERM"), kill: () => end("SIGKILL") };
 }

@@ -56,7 +56,7 @@ test("a colleague opens the link on a phone, hands back what happened, and it re
   await phone.getByLabel("What was reached").selectOption("Write words");
   await phone.getByLabel("Note").fill("The ducks came by.");
   await expectAccessible(phone);
-  await phone.getByRole("button", { name: "Hand it back" }).click();
+  await phone.getByRole("button", { name: "Send what happened" }).click();
   await expect(phone.getByText("Thank you.")).toBeVisible();
 
   await page.reload();

@@ -23,10 +23,10 @@ test("a school copies an order, edits it, and what is unknown or doubled is refu
   await add.press("Enter");
   await expect(page.getByRole("list", { name: "Spellings of step 1", exact: true })).toContainText("kn");
 
-  await page.getByRole("button", { name: "Move step 2, Pots and mops", exact: true }).focus();
+  await page.getByRole("button", { name: "Move step 2, Sand and ants", exact: true }).focus();
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByLabel("Title of step 1", { exact: true })).toHaveValue("Pots and mops");
-  await expect(page.getByRole("button", { name: "Move step 1, Pots and mops", exact: true })).toBeFocused();
+  await expect(page.getByLabel("Title of step 1", { exact: true })).toHaveValue("Sand and ants");
+  await expect(page.getByRole("button", { name: "Move step 1, Sand and ants", exact: true })).toBeFocused();
   await page.getByRole("button", { name: "Move kn as in knot", exact: true }).focus();
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("ArrowUp");
@@ -45,7 +45,7 @@ test("a spelling is dragged by mouse to another step", async ({ page, school }) 
   await page.goto(`${school.base}/orders`);
   await page.getByRole("button", { name: "Copy The alphabet first" }).click();
   const from = page.getByRole("button", { name: "Move b as in boat", exact: true });
-  const to = page.getByRole("button", { name: "Move f as in fish", exact: true });
+  const to = page.getByRole("button", { name: "Move f as in fog", exact: true });
   const start = await from.boundingBox();
   const end = await to.boundingBox();
   if (!start || !end) throw new Error("not on the screen");

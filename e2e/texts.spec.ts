@@ -98,7 +98,7 @@ test("a text of ours: pasted with its markup as text, marked while it is written
   await expectAccessible(page);
   await page.reload();
   await expect(page.getByLabel("Title")).toHaveValue("The mud pump");
-  await page.getByRole("button", { name: "Keep this text" }).click();
+  await page.getByRole("button", { name: "Save this text" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "The mud pump" })).toBeVisible();
   await expect(page.getByText("<script>window.hacked = 1</script>", { exact: false })).toBeVisible();
   expect(await page.evaluate(() => "hacked" in window)).toBe(false);
@@ -106,9 +106,9 @@ test("a text of ours: pasted with its markup as text, marked while it is written
   await page.getByRole("link", { name: "Change it" }).click();
   await text.fill("…");
   await expect(page.getByText("Write or paste at least one sentence.")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep this text" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Save this text" })).toBeDisabled();
   await text.fill("Meg had a pump.\n\nIt hid in mud.");
-  await page.getByRole("button", { name: "Keep this text" }).click();
+  await page.getByRole("button", { name: "Save this text" }).click();
   await page.getByRole("link", { name: "Change it" }).click();
   await expect(page.getByText("as it is now")).toBeVisible();
   await page.getByRole("button", { name: "Put version 1 into the form" }).click();
@@ -124,7 +124,7 @@ test("a text of ours: pasted with its markup as text, marked while it is written
     headers: { "content-type": "application/json" },
     body: JSON.stringify({ content: other, version: 2, savedAt: new Date().toISOString(), savedBy: "Mr Wade" }),
   });
-  await page.getByRole("button", { name: "Keep this text" }).click();
+  await page.getByRole("button", { name: "Save this text" }).click();
   await expect(page.getByRole("alert")).toContainText("changed elsewhere meanwhile. Nothing was written over");
   await expect(text).toHaveValue(/A yacht sat in mud/);
   await page.getByRole("button", { name: "Leave without keeping" }).click();
@@ -204,8 +204,8 @@ test("a preparation is changed, kept for these readers alone, printed on a page 
   await page.getByLabel("Add to: Meanings").fill("lane: a narrow road");
   await page.keyboard.press("Enter");
   await page.getByLabel("Note").fill("Bring the picture of the lane.");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(page.getByText("Kept for these readers.")).toBeVisible();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Saved for these readers.")).toBeVisible();
   await expectAccessible(page);
   await page.reload();
   await expect(sheet.getByText("Bring the picture of the lane.")).toBeVisible();

@@ -105,12 +105,12 @@ test("a split that is put right counts everywhere, can be saved, and goes again"
   const units = page.getByLabel("Units, with a space between");
   await units.fill("s n or v");
   await expect(page.getByText(/Every letter of “snorvel” belongs to exactly one/)).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep for our school" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Save for our school" })).toBeDisabled();
   await units.fill("s n or v e l");
   await page.getByLabel("Sound of e").selectOption("schwa");
   await page.getByLabel("Why (for colleagues)").fill("the name of our barge");
   await expectAccessible(page);
-  await page.getByRole("button", { name: "Keep for our school" }).click();
+  await page.getByRole("button", { name: "Save for our school" }).click();
   await expect(page.getByText("split by your school")).toBeVisible();
   await page.reload();
   await box.fill("Snorvel");
@@ -194,7 +194,7 @@ test("sorts, pairs, made-up words, four choices and sentences are made for the c
   const [child] = await school.get<Named[]>("/api/children");
   const key = `child:${(await childNamed(school, child?.name ?? "")).id}`;
   await openFor(page, school, "all", "sort");
-  await expect(page.getByRole("heading", { name: "ai as in rain" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "ai as in drain" })).toBeVisible();
   await page.getByLabel("Sort", { exact: true }).selectOption("pairs");
   await page.getByLabel("Sound", { exact: true }).selectOption("i");
   await page.getByLabel("Against").selectOption("e");
@@ -242,7 +242,7 @@ test("lists print large, on cards and as a sheet", async ({ page, school }) => {
 test("the accent of the school is kept, and bath follows it", async ({ page, school }) => {
   await openFor(page, school, "all", "own");
   await page.getByLabel("Accent of the school").selectOption("long-bath");
-  await expect(page.getByText("Kept. What a child says in this accent counts as right.")).toBeVisible();
+  await expect(page.getByText("Saved. What a child says in this accent counts as right.")).toBeVisible();
   await page.getByRole("tab", { name: "Look" }).click();
   await page.getByLabel("A word or a text").fill("path");
   await page.getByRole("button", { name: "Show the sounds" }).click();

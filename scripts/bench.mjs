@@ -1,5 +1,9 @@
-// npm run bench: ratios against a named baseline in the same run.
-import { installPackages, run } from "./prepare.mjs";
+// npm run bench: ratios against a named baseline in the same run. `npm run bench -- pages`: what each page costs.
+import { build, installPackages, run } from "./prepare.mjs";
 
+const [what, ...rest] = process.argv.slice(2);
 installPackages();
-run("npx", ["vitest", "bench", "--run"]);
+if (what === "pages") {
+  build();
+  run("npx", ["tsx", "scripts/bench-pages.ts", ...rest]);
+} else run("npx", ["vitest", "bench", "--run", ...(what ? [what, ...rest] : [])]);

@@ -1,16 +1,20 @@
 import { join, resolve } from "node:path";
 import pino from "pino";
 import { buildApp } from "./http/app.ts";
-import { setShippedOrder } from "./store/classes.ts";
+import { shipOrders } from "./store/classes.ts";
 import { readGround } from "./store/ground.ts";
-import { FolderInUse } from "./store/lock.ts";
+import { CannotOpen } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
+import { forgetRemoved } from "./store/removed.ts";
 
 // As it stands in `server/`, and as it is built in `dist-server/`.
 const root = resolve(import.meta.dirname, "..");
 const log = pino({ level: process.env.KEEN_LOG ?? "warn" });
 const port = Number(process.env.PORT ?? 4310);
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
+
+/** What was removed can be brought back for ten seconds; a page that was left open may ask later. */
+const KEPT_REMOVED_MS = 24 * 3_600_000;
 
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
@@ -24,10 +28,9 @@ async function main(): Promise<void> {
     fresh: process.env.KEEN_FRESH === "1",
     migrations: join(root, "server", "store", "migrations"),
   });
-  for (const { id, content } of ground.orders) {
-    await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
-  }
-  const web = process.env.KEEN_WEB === "none" ? undefined : join(root, "dist");
+  await forgetRemoved(store.db, new Date(Date.now() - KEPT_REMOVED_MS).toISOString());
+  await shipOrders(store.db, ground.orders);
+  const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
   const app = buildApp({ db: store.db, ground, now: () => new Date(), log, web });
   const server = app.listen(port, "127.0.0.1", (error?: Error) => {
     if (error) {
@@ -61,7 +64,7 @@ async function main(): Promise<void> {
 }
 
 main().catch((error: unknown) => {
-  if (error instanceof FolderInUse) console.error(error.message);
+  if (error instanceof CannotOpen) console.error(error.message);
   else console.error("Keen Sapling could not start:", error);
   process.exit(1);
 });

@@ -1,22 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import {
-  type Answer,
-  deal,
-  deskState,
-  dice,
-  type GivenAnswer,
-  minuteIsOver,
-  notesIn,
-  type Outcome,
-  passReached,
-  rightInMinute,
-  shuffled,
-  standing,
-  stopAdvice,
-  stopIn,
-  takesHeard,
-} from "./index.ts";
+import { type Answer, type GivenAnswer, notesIn, type Outcome, standing, stopIn, takesHeard } from "#core/ledger";
+import { deal, deskState, dice, minuteIsOver, passReached, rightInMinute, shuffled, stopAdvice } from "./index.ts";
 
 const at = (minute: number) => new Date(Date.UTC(2026, 8, 7, 9, minute)).toISOString();
 const mark = { childId: "c", day: "2026-09-07", markedBy: "Mx T." };
@@ -24,7 +9,7 @@ let serial = 0;
 function given(item: string, outcome: Outcome, more: Partial<GivenAnswer> & { heard?: string } = {}): GivenAnswer {
   const base = {
     id: `id${String(serial++).padStart(4, "0")}`,
-    kind: "say",
+    kind: "card",
     tags: [],
     childId: "c",
     item,

@@ -1,17 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import {
-  type Answer,
-  type DeskCheck,
-  deal,
-  deskState,
-  type GivenAnswer,
-  isRightAtOnce,
-  type Outcome,
-  passReached,
-  standing,
-  takesHeard,
-} from "./index.ts";
+import { type Answer, type GivenAnswer, isRightAtOnce, type Outcome, standing, takesHeard } from "#core/ledger";
+import { type DeskCheck, deal, deskState, passReached } from "./index.ts";
 
 const items = ["a=a", "b=b", "d=d", "m=m", "sh=sh", "t=t"];
 const check = (seed: number): DeskCheck => ({ items, seed, strategy: "shuffled", form: "deck", before: new Map() });
@@ -77,7 +67,7 @@ class LogDesk {
     if (act.kind === "mark" && current) {
       const given = {
         ...this.stamp(),
-        kind: "say" as const,
+        kind: "card" as const,
         tags: [],
         item: current,
         ms: 800,

@@ -1,4 +1,4 @@
-import { type GivenAnswer, isRight, type Outcome } from "./answers.ts";
+import { firstOfEach, type GivenAnswer, isRight, type Outcome } from "#core/ledger";
 import { itemsOfRound, lastMissed, missedIn, nextItem } from "./next.ts";
 import type { Form, StrategyName } from "./section.ts";
 
@@ -15,7 +15,7 @@ export interface DeskState {
   readonly pass: number;
   /** How many items this round has, and its items in the check's order. */
   readonly items: readonly string[];
-  /** Answers of this round that stand, oldest first. */
+  /** The answer of this round to each item that was asked, oldest first. */
   readonly given: readonly GivenAnswer[];
   /** The item to show; undefined when the round is through. */
   readonly current: string | undefined;
@@ -30,7 +30,7 @@ export interface DeskState {
 export function deskState(check: DeskCheck, pass: number, answers: readonly GivenAnswer[]): DeskState {
   const inRound = itemsOfRound(check.form, check.items, pass, answers);
   const here = new Set(inRound);
-  const given = answers.filter((answer) => answer.pass === pass && here.has(answer.item));
+  const given = firstOfEach(answers.filter((answer) => answer.pass === pass && here.has(answer.item)));
   const turn = { items: inRound, seed: check.seed, pass, given, before: check.before };
   const asked = check.strategy === "missed" && pass === 1 ? lastMissed(inRound, check.before) : inRound;
   return {
@@ -72,11 +72,18 @@ export function timeSpent(answers: readonly GivenAnswer[]): number {
   return answers.reduce((sum, answer) => sum + (answer.ms ?? 0), 0);
 }
 
-/** How many were right before one minute of answering was over; pauses between items do not count. */
+/**
+ * How many items were right before one minute of answering was over; pauses between items do not count. In a minute the
+ * deck begins anew when it is through, and its items count again.
+ */
 export function rightInMinute(answers: readonly GivenAnswer[]): number {
   let spent = 0;
   let right = 0;
+  const seen = new Set<string>();
   for (const answer of answers) {
+    const once = `${answer.pass} ${answer.item}`;
+    if (seen.has(once)) continue;
+    seen.add(once);
     spent += answer.ms ?? 0;
     if (spent > MINUTE) break;
     if (isRight(answer.outcome)) right++;

@@ -1,12 +1,9 @@
 /**
- * Checks of every kind on one frame: items in, answers in, next item, advice to stop, result out. The answer log and
- * what of it stands.
+ * Checks of every kind on one frame: items in, answers in, next item, advice to stop, result out.
  */
 
 export { type Dice, dice, shuffled } from "#core/words";
-export * from "./answers.ts";
 export * from "./desk.ts";
-export * from "./kind-ids.ts";
 export * from "./kinds/index.ts";
 export * from "./next.ts";
 export * from "./plan.ts";

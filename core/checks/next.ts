@@ -1,5 +1,5 @@
+import { type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
 import { dice, shuffled } from "#core/words";
-import { type GivenAnswer, isRightAtOnce, type Outcome } from "./answers.ts";
 import type { Form, StrategyName } from "./section.ts";
 
 /** All that a strategy may look at. */

@@ -1,4 +1,4 @@
-import type { KindId } from "./kind-ids.ts";
+import type { KindId } from "#core/ledger";
 import { type Ask, kinds, type Setup } from "./kinds/index.ts";
 import { type Section, sectionOf } from "./section.ts";
 
@@ -75,7 +75,7 @@ export const shippedPresets: readonly Preset[] = [
     name: "First look",
     purpose: "A child who is new here: what is known of all that was taught, and how words are read.",
     sections: [
-      sectionOf("say", { scope: "all", stopAfter: 6 }),
+      sectionOf("card", { scope: "all", stopAfter: 6 }),
       sectionOf("words", { blocks: ["two", "three", "fourEnd", "fourStart"], most: 4 }),
       sectionOf("exception", { scope: "all", most: 16 }),
       sectionOf("listen", { tasks: ["sounds", "apart", "where"], most: 4 }),
@@ -85,7 +85,7 @@ export const shippedPresets: readonly Preset[] = [
     name: "Follow-up",
     purpose: "Between sessions: only what was unsteady or missed, and words that use it.",
     sections: [
-      sectionOf("say", { scope: "due", most: 20 }),
+      sectionOf("card", { scope: "due", most: 20 }),
       sectionOf("words", { scope: "due", blocks: ["three", "fourEnd", "fourStart"], most: 3 }),
     ],
   },
@@ -93,7 +93,7 @@ export const shippedPresets: readonly Preset[] = [
     name: "End of a block",
     purpose: "After some weeks: what was taught lately, read, heard and written.",
     sections: [
-      sectionOf("say", { scope: "recent", recentSteps: 5 }),
+      sectionOf("card", { scope: "recent", recentSteps: 5 }),
       sectionOf("words", {
         scope: "recent",
         recentSteps: 5,

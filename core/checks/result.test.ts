@@ -1,12 +1,10 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
+import { type GivenAnswer, type KindId, type Outcome, takesHeard } from "#core/ledger";
 import { readLexicon } from "#core/words";
 import {
   careWords,
-  type GivenAnswer,
-  type KindId,
   minutesFor,
-  type Outcome,
   plainSetup,
   planCheck,
   resultInWords,
@@ -14,7 +12,6 @@ import {
   shippedPresets,
   showMixed,
   summarise,
-  takesHeard,
 } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
@@ -42,13 +39,13 @@ const sum = (kind: KindId, answers: readonly GivenAnswer[], before: Record<strin
 
 describe("what a check of spellings says", () => {
   const result = sum(
-    "say",
+    "card",
     [
-      on("say", "b=b", "wrong", "d"),
-      on("say", "a=a", "ownWay"),
-      on("say", "m=m", "slow", undefined, { ms: 4000 }),
-      on("say", "t=t", "none"),
-      on("say", "b=b", "right", undefined, { pass: 2 }),
+      on("card", "b=b", "wrong", "d"),
+      on("card", "a=a", "ownWay"),
+      on("card", "m=m", "slow", undefined, { ms: 4000 }),
+      on("card", "t=t", "none"),
+      on("card", "b=b", "right", undefined, { pass: 2 }),
     ],
     { "a=a": "wrong", "t=t": "right", "m=m": "right" },
   );
@@ -76,7 +73,7 @@ describe("what a check of spellings says", () => {
       "1 that was not right at once last time is now.",
       "1 that was right last time was missed.",
     ]);
-    expect(resultInWords(sum("say", []))).toEqual(["Nothing was asked."]);
+    expect(resultInWords(sum("card", []))).toEqual(["Nothing was asked."]);
   });
 });
 
@@ -124,13 +121,13 @@ describe("what a check of words says", () => {
 describe("words of care", () => {
   const care = (kind: KindId, ...answers: GivenAnswer[]) => careWords(sum(kind, answers));
   test("sounds heard nearly alike point to hearing, look-alikes to sight, own ways to speech; never a diagnosis", () => {
-    const alike = ["th=th", "f=f", "m=m"].map((item, at) => on("say", item, "wrong", ["f", "th", "n"][at]));
-    expect(care("say", ...alike)).toMatch(/hear well today.*observation, not a diagnosis/);
+    const alike = ["th=th", "f=f", "m=m"].map((item, at) => on("card", item, "wrong", ["f", "th", "n"][at]));
+    expect(care("card", ...alike)).toMatch(/hear well today.*observation, not a diagnosis/);
     const seen = ["b=b", "d=d", "p=p"].map((item) => on("write", item, "reversed"));
     expect(care("write", ...seen)).toMatch(/look alike or were turned round/);
-    const own = ["th=th", "r=r", "s=s"].map((item) => on("say", item, "ownWay"));
-    expect(care("say", ...own)).toMatch(/own way and count as right/);
-    expect(care("say", on("say", "ai=ai", "wrong", "a"), on("say", "oa=oa", "none"))).toBeNull();
+    const own = ["th=th", "r=r", "s=s"].map((item) => on("card", item, "ownWay"));
+    expect(care("card", ...own)).toMatch(/own way and count as right/);
+    expect(care("card", on("card", "ai=ai", "wrong", "a"), on("card", "oa=oa", "none"))).toBeNull();
   });
   test("most of the listening missed points to hearing", () => {
     const misses = ["p i n", "c a t", "d o g", "h e n", "b u s", "m a p"].map((word) =>
@@ -142,11 +139,11 @@ describe("words of care", () => {
 
 describe("planning", () => {
   test("minutes follow the child's own pace once there is enough of it", () => {
-    const section = { kind: "say", form: "deck" } as const;
+    const section = { kind: "card", form: "deck" } as const;
     expect(minutesFor(section, 30, null)).toBe(2);
     expect(minutesFor(section, 30, { ms: 4500, answers: 20 })).toBe(3);
     expect(minutesFor(section, 30, { ms: 4500, answers: 5 })).toBe(2);
-    expect(minutesFor({ kind: "say", form: "minute" }, 200, null)).toBe(1.5);
+    expect(minutesFor({ kind: "card", form: "minute" }, 200, null)).toBe(1.5);
     expect(minutesFor(section, 0, null)).toBe(0.5);
   });
   test("the plans that ship say what they are for, and each part is one that can be drawn", () => {
@@ -176,6 +173,6 @@ describe("planning", () => {
       seed: 1,
     };
     expect(planCheck(ask).setup.pool).toEqual(["b=b", "d=d", "p=p"]);
-    expect(planCheck({ ...ask, section: sectionOf("say", { scope: "all" }) }).setup.pool).toEqual([]);
+    expect(planCheck({ ...ask, section: sectionOf("card", { scope: "all" }) }).setup.pool).toEqual([]);
   });
 });

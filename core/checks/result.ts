@@ -1,9 +1,9 @@
-import { type Gpc, plainSound, showGrapheme } from "#core/phonics";
-import { shapeOf, syllableStarts } from "#core/words";
-import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome, type Tag } from "./answers.ts";
-import type { KindId } from "./kind-ids.ts";
+import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type KindId, type Outcome, type Tag } from "#core/ledger";
+import { type Gpc, showGrapheme } from "#core/phonics";
+import { form } from "#core/saying";
+import { readWordItem, shapeOf, syllableStarts } from "#core/words";
 import { blockOf, blocks } from "./kinds/blocks.ts";
-import { kinds, type Mixed, readWordItem, type TellWanted, type Told, taskNames, taskOf } from "./kinds/index.ts";
+import { kinds, type Mixed, showMixed, type TellWanted, type Told, taskNames, taskOf } from "./kinds/index.ts";
 
 /** One first answer with what it says. */
 export interface AnswerTold {
@@ -192,12 +192,6 @@ export function effortName(kind: KindId): string {
   return effortNames[kind] ?? "slow";
 }
 
-/** One of two things taken for one another, as it is read: a sound in quotes, a spelling as it is. */
-export function showMixed(mixed: Mixed): string {
-  const show = (text: string) => (mixed.of === "sound" ? `“${plainSound(text)}”` : showGrapheme(text));
-  return `${show(mixed.given)} for ${show(mixed.asked)}`;
-}
-
 /** What a check says, as sentences that a colleague who was not there understands; the main thing first. */
 export function resultInWords(result: CheckResult): readonly string[] {
   const { asked, known, effort, missed, parts, mixed, shapes, wonBack, kind } = result;
@@ -229,7 +223,7 @@ export function resultInWords(result: CheckResult): readonly string[] {
   ).length;
   if (firsts > 1) says.push(`The first sound of a cluster fell away ${firsts} times.`);
   const { nowRight, nowMissed } = result;
-  const be = (list: readonly string[], one: string, more: string) => (list.length === 1 ? one : more);
+  const be = (list: readonly string[], one: string, more: string) => form(list.length, one, more);
   if (wonBack.length > 0) says.push(`${wonBack.length} of the missed came right in a later round.`);
   if (nowRight.length > 0)
     says.push(

@@ -1,4 +1,4 @@
-import type { KindId } from "./kind-ids.ts";
+import type { KindId } from "#core/ledger";
 
 /** What a check covers. `due`: all that is taught and not known to be secure. */
 export type Scope = "due" | "all" | "recent" | "picked";
@@ -71,7 +71,7 @@ const base: Omit<Section, "kind"> = {
 };
 
 const changes: Record<KindId, Partial<Section>> = {
-  say: {},
+  card: {},
   names: { scope: "all", most: 52 },
   find: { most: 12 },
   write: { most: 12 },

@@ -1,3 +1,4 @@
+import { form, plural } from "#core/saying";
 import { explainSpelling, keyOf, type Lexicon, type SpellingExplanation, wordsOf } from "#core/words";
 
 /** One word of a dictated sentence and what stands for it. */
@@ -142,7 +143,9 @@ function distance(one: string, other: string): number {
 /** What a written sentence says, as short sentences for a colleague; the spelling of its words comes after. */
 export function sentenceInWords(score: SentenceScore): readonly string[] {
   const list = (words: readonly string[]) => words.map((word) => `“${word}”`).join(", ");
-  const found: string[] = [`${score.right} of ${score.words.length} words are right to the letter.`];
+  const found: string[] = [
+    `${score.right} of ${plural(score.words.length, "word")} ${form(score.right, "is", "are")} right to the letter.`,
+  ];
   if (score.leftOut.length > 0) found.push(`Left out: ${list(score.leftOut)}.`);
   if (score.putIn.length > 0) found.push(`Put in: ${list(score.putIn)}.`);
   if (score.runTogether.length > 0) found.push(`No space in ${list(score.runTogether)}.`);

@@ -1,4 +1,4 @@
-import { isRight } from "#core/checks";
+import { isRight } from "#core/ledger";
 import type { Standing, State } from "./state.ts";
 
 /**

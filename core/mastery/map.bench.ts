@@ -1,5 +1,6 @@
 import { bench, describe } from "vitest";
-import { dice, type GivenAnswer, standing } from "#core/checks";
+import { dice } from "#core/checks";
+import { type GivenAnswer, standing } from "#core/ledger";
 import { alikeOrder, childRow } from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
@@ -7,7 +8,7 @@ function logOf(children: number, each: number): GivenAnswer[] {
   const from = dice(2);
   return Array.from({ length: children * each }, (_, at) => ({
     id: `a${at}`,
-    kind: "say",
+    kind: "card",
     tags: [],
     childId: `c${at % children}`,
     item: order[from.pick(130)] as string,

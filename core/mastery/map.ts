@@ -1,6 +1,7 @@
-import { type GivenAnswer, heardIn, kinds, readWordItem, type TellWanted } from "#core/checks";
+import { kinds, type TellWanted } from "#core/checks";
+import { type GivenAnswer, heardIn } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import { failedUnits } from "#core/words";
+import { failedUnits, readWordItem } from "#core/words";
 import { type Standing, type State, standingOf, type TextMiss } from "./state.ts";
 
 export interface MapChild {
@@ -57,7 +58,7 @@ function failedOf(item: string, heard: string, words: Pick<TellWanted, "lexicon"
 export function childRow(child: MapChild, columns: readonly Gpc[], today: string): readonly Standing[] {
   const byItem = new Map<Gpc, GivenAnswer[]>();
   for (const answer of child.answers) {
-    if (answer.kind !== "say") continue;
+    if (answer.kind !== "card") continue;
     const list = byItem.get(answer.item);
     if (list) list.push(answer);
     else byItem.set(answer.item, [answer]);

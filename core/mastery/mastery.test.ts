@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type GivenAnswer, type Outcome, takesHeard } from "#core/checks";
+import { type GivenAnswer, type Outcome, takesHeard } from "#core/ledger";
 import { readEntry, toLexicon } from "#core/words";
 import {
   alikeOrder,
@@ -21,7 +21,7 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
   const markedAt = `${day}T09:${String(serial++ % 60).padStart(2, "0")}:00.000Z`;
   const base = {
     id: `a${serial}`,
-    kind: "say" as const,
+    kind: "card" as const,
     tags: [],
     childId: "c",
     item,
@@ -86,7 +86,7 @@ describe("what failed in texts", () => {
   ])("%s changes nothing", (_, answers, today) => {
     expect(row(answers, today)[0]).toEqual(
       row(
-        answers.filter((answer) => answer.kind === "say"),
+        answers.filter((answer) => answer.kind === "card"),
         today,
       )[0],
     );

@@ -1,15 +1,5 @@
-import {
-  type GivenAnswer,
-  heardIn,
-  isRight,
-  isRightAtOnce,
-  kinds,
-  type Mixed,
-  type Outcome,
-  plainSetup,
-  type Setup,
-  type TellWanted,
-} from "#core/checks";
+import { kinds, type Mixed, plainSetup, type Setup, type TellWanted } from "#core/checks";
+import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome } from "#core/ledger";
 import { confusionPair } from "#core/phonics";
 
 export type State = "not taught" | "not checked" | "gap" | "unsteady" | "secure";
@@ -32,13 +22,23 @@ export interface Standing {
   readonly last: Outcome | null;
   readonly lastDay: string | null;
   readonly answers: number;
+  /** Days on which it was asked. */
+  readonly days: number;
   /** True when the state is unsteady only because a once secure spelling was not asked for long. */
   readonly fading: boolean;
   /** Different words of texts in which it failed since it was last asked, when they are enough to count; else none. */
   readonly inTexts: readonly string[];
 }
 
-const NEVER: Standing = { state: "not checked", last: null, lastDay: null, answers: 0, fading: false, inTexts: [] };
+const NEVER: Standing = {
+  state: "not checked",
+  last: null,
+  lastDay: null,
+  answers: 0,
+  days: 0,
+  fading: false,
+  inTexts: [],
+};
 
 function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
@@ -95,7 +95,15 @@ export function standingOf(
       : missed && !(before && isRightAtOnce(before.outcome))
         ? "gap"
         : "unsteady";
-  return { state, last: last.outcome, lastDay: last.day, answers: answers.length, fading, inTexts: told };
+  return {
+    state,
+    last: last.outcome,
+    lastDay: last.day,
+    answers: answers.length,
+    days: days.length,
+    fading,
+    inTexts: told,
+  };
 }
 
 /** True when the child read it the last time it was asked: enough to build practice words on. */
@@ -126,7 +134,9 @@ export function whyState(standing: Standing, showDay: (day: string) => string = 
     case "not checked":
       return "Taught, and not checked yet.";
     case "gap":
-      return `Missed${on}, and not right at once the time before.`;
+      return standing.days === 1
+        ? `Missed${on}, the first time that it was asked.`
+        : `Missed${on}, and not right at once the time before.`;
     case "secure":
       return `Right at once on the last ${rule.secureDays} days it was asked, last${on}.`;
     case "unsteady":

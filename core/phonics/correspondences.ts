@@ -1,5 +1,5 @@
 import { inventory, rareInventory } from "./inventory.ts";
-import { findSound } from "./sounds.ts";
+import { findSound, ipa } from "./sounds.ts";
 
 /** A grapheme–phoneme correspondence as text, `grapheme=sound`: `ea=e`, `a_e=ai`. */
 export type Gpc = string;
@@ -37,10 +37,11 @@ export const rareCorrespondences: readonly Correspondence[] = readInventory(rare
   (entry) => !taught.has(entry.gpc),
 );
 
-const every = [...correspondences, ...rareCorrespondences];
-const byGpc = new Map(every.map((entry) => [entry.gpc, entry]));
+/** Those that are taught, and the spellings of a handful of words each. */
+export const everyCorrespondence: readonly Correspondence[] = [...correspondences, ...rareCorrespondences];
+const byGpc = new Map(everyCorrespondence.map((entry) => [entry.gpc, entry]));
 const byGrapheme = new Map<string, Correspondence[]>();
-for (const entry of every) {
+for (const entry of everyCorrespondence) {
   const list = byGrapheme.get(entry.grapheme);
   if (list) list.push(entry);
   else byGrapheme.set(entry.grapheme, [entry]);
@@ -49,6 +50,12 @@ for (const entry of every) {
 /** The correspondence written `grapheme=sound`, or undefined when the tool does not know it. */
 export function findCorrespondence(gpc: Gpc): Correspondence | undefined {
   return byGpc.get(gpc);
+}
+
+/** A correspondence in words, for a list to choose from: `ea  /iː/  leaf`. What is not known stays as it is written. */
+export function spellingInWords(gpc: Gpc): string {
+  const entry = findCorrespondence(gpc);
+  return entry ? `${showGrapheme(entry.grapheme)}  ${ipa(entry.sound)}  ${entry.keyword}` : gpc;
 }
 
 /** All correspondences of one spelling (`ea` → ee, e, ai). */

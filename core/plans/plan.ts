@@ -1,4 +1,5 @@
 import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { form, plural } from "#core/saying";
 import { type Dice, dice, findWords, judgeText, type Lexicon, type Reader, shuffled, type Word } from "#core/words";
 
 export const partKinds = [
@@ -83,7 +84,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     remarks.push(
       picked.length === 0
         ? `No word in the list has ${shown} and otherwise only what all of these children can read. Check more of what was taught, or add your own words.`
-        : `Only ${picked.length} ${picked.length === 1 ? "word" : "words"} with ${shown} ${picked.length === 1 ? "fits" : "fit"} what all of these children can read. Add your own words if you like.`,
+        : `Only ${plural(picked.length, "word")} with ${shown} ${form(picked.length, "fits", "fit")} what all of these children can read. Add your own words if you like.`,
     );
   }
   const reader: Reader = {

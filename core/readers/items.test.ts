@@ -1,19 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-import {
-  type Ask,
-  allOutcomes,
-  blockIds,
-  defaultSettings,
-  dice,
-  isRight,
-  kindIds,
-  kinds,
-  planCheck,
-  sectionOf,
-  takesHeard,
-  tasks,
-} from "#core/checks";
+import { type Ask, blockIds, defaultSettings, dice, kinds, planCheck, sectionOf, tasks } from "#core/checks";
+import { allOutcomes, isRight, kindIds, takesHeard } from "#core/ledger";
 import { readOrder, taughtUpTo } from "#core/order";
 import { readLexicon, readMadeUp, readSentences } from "#core/words";
 import { answerItem, type ItemReply, type Temper, tempers } from "./index.ts";

@@ -1,15 +1,7 @@
-import {
-  type Dice,
-  isSentence,
-  type KindId,
-  kinds,
-  outcomeOfWriting,
-  readWordItem,
-  type Setup,
-  type Tag,
-} from "#core/checks";
+import { type Dice, isSentence, kinds, outcomeOfWriting, type Setup } from "#core/checks";
+import type { KindId, Tag } from "#core/ledger";
 import { type Gpc, spellingsOfSound } from "#core/phonics";
-import { type Lexicon, split, type Unit } from "#core/words";
+import { type Lexicon, readWordItem, split, type Unit } from "#core/words";
 import { answerCard, type Reply, reversible } from "./readers.ts";
 import type { Temper } from "./temper.ts";
 
@@ -120,7 +112,7 @@ function write(asked: Asked): ItemReply {
 }
 
 const reply: Readonly<Record<KindId, (asked: Asked) => ItemReply>> = {
-  say: ({ item, reader, from }) => ({
+  card: ({ item, reader, from }) => ({
     ...answerCard(reader.temper, item, reader.learned(item), Math.max(0, reader.weeksAway(item)), from),
     tags: [],
   }),

@@ -1,4 +1,5 @@
-import type { Dice, Outcome } from "#core/checks";
+import type { Dice } from "#core/checks";
+import type { Outcome } from "#core/ledger";
 import { type Gpc, likelyConfusions } from "#core/phonics";
 import type { Temper } from "./temper.ts";
 

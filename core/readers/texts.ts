@@ -1,6 +1,6 @@
-import { type Dice, kinds, plainSetup, wordItem } from "#core/checks";
+import { type Dice, kinds, plainSetup } from "#core/checks";
 import { type ReadingMark, textWords } from "#core/reading";
-import { keyOf, split } from "#core/words";
+import { keyOf, split, wordItem } from "#core/words";
 import type { Reader } from "./items.ts";
 
 /** What a simulated child makes of a text. */

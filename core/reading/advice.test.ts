@@ -4,7 +4,7 @@ import { nextText } from "./index.ts";
 const text = (id: string, step: number | null, share = 1) => ({
   id,
   step,
-  fit: { share, words: 100, inTheWay: [], practised: [], why: "" },
+  fit: { share, words: 100, inTheWay: [], untaught: [], practised: [], why: "" },
 });
 const shelf = [
   text("mud", 3),

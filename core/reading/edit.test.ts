@@ -27,6 +27,16 @@ test("what is seen besides stays beside it", () => {
     5,
   );
 });
+test("a word that was misread and then told keeps what had been said, and is told", () => {
+  const marks = pressMark(withHeard(press([2, "misread"]), 2, "misread", "shick"), 2, "told");
+  expect(marks.map(({ kind, heard }) => [kind, heard])).toEqual([
+    ["misread", "shick"],
+    ["told", null],
+  ]);
+  expect(scoreReading({ text: "a b c", marks, stoppedAt: null, ms: null })).toMatchObject({ errors: 1 });
+  expect(kindsAt(press([2, "misread"], [2, "told"]), 2), "nothing had been noted").toEqual(["told"]);
+  expect(kindsAt(pressMark(marks, 2, "told"), 2)).toEqual(["misread"]);
+});
 test("what was said belongs to its mark", () => {
   const marks = withHeard(press([2, "misread"], [3, "putIn"]), 2, "misread", "shick");
   expect(marks.map((mark) => mark.heard)).toEqual(["shick", null]);

@@ -5,8 +5,9 @@ const ways: readonly MarkKind[] = ["misread", "leftOut", "told", "skipped", "own
 
 /**
  * The marks after `kind` was pressed for the word at `at`. Pressed again it goes. A word comes out in one way, so that
- * another way takes the place of the one before; put right belongs to a misread and brings one; sounded out means that
- * it came right. `ms` is the clock when it was pressed, where it ran.
+ * another way takes the place of the one before; but a word that was told keeps what had been said for it. Put right
+ * belongs to a misread and brings one; sounded out means that it came right. `ms` is the clock when it was pressed,
+ * where it ran.
  */
 export function pressMark(
   marks: readonly ReadingMark[],
@@ -22,6 +23,10 @@ export function pressMark(
     return marks.some(here(["misread"]))
       ? [...marks, added]
       : [...without(ways), { ...added, kind: "misread" as const }, added];
+  if (kind === "told") {
+    const said = marks.filter((mark) => mark.at === at && mark.kind === "misread" && mark.heard !== null);
+    return [...without([...ways, "putRight", "sounded"]), ...said, added];
+  }
   if (ways.includes(kind))
     return [...without([...ways, "putRight", ...(kind === "ownWay" ? [] : ["sounded" as const])]), added];
   if (kind === "sounded") return [...without([...ways, "putRight"]), added];

@@ -1,7 +1,15 @@
-import { isWordItem, wordItem } from "#core/checks";
 import type { Gpc } from "#core/phonics";
-import { type ExplainWanted, explain, keyOf, misreadInWords, split, type UnitHeard } from "#core/words";
-import { type MarkKind, type Reading, textWords } from "./marks.ts";
+import {
+  type ExplainWanted,
+  explain,
+  isWordItem,
+  keyOf,
+  misreadInWords,
+  split,
+  type UnitHeard,
+  wordItem,
+} from "#core/words";
+import { type MarkKind, marksThatCount, type Reading, textWords } from "./marks.ts";
 
 /** What a misread word of a text says. */
 export interface MisreadTold {
@@ -23,8 +31,9 @@ export interface FailedSpelling {
 /** What each noted misread says, unit by unit, in the order of the text. One that is right in this accent says nothing. */
 export function misreads(reading: Reading, wanted: ExplainWanted): readonly MisreadTold[] {
   const words = textWords(reading.text);
-  const mended = new Set(reading.marks.filter((mark) => mark.kind === "putRight").map((mark) => mark.at));
-  return reading.marks
+  const marks = marksThatCount(reading, words.length);
+  const mended = new Set(marks.filter((mark) => mark.kind === "putRight").map((mark) => mark.at));
+  return marks
     .flatMap((mark): MisreadTold[] => {
       const word = words[mark.at]?.text;
       if (mark.kind !== "misread" || mark.heard === null || word === undefined) return [];
@@ -65,20 +74,29 @@ export interface ReadingEntry {
 
 /**
  * What a reading adds to the answer log: words misread (also those put right, which are confusions all the same), told,
- * sounded out and said in the child's own way. What was left out says nothing about a spelling. A misread that is right
+ * sounded out and said in the child's own way. A word that was misread and then told is one entry, with what was said.
+ * What was left out says nothing about a spelling, and what stands behind the stop was not read. A misread that is right
  * in the school's accent is none. In the order of the text.
  */
 export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly ReadingEntry[] {
   const words = textWords(reading.text);
-  const mended = new Set(reading.marks.filter((mark) => mark.kind === "putRight").map((mark) => mark.at));
-  return reading.marks
+  const marks = marksThatCount(reading, words.length);
+  const at = (kind: MarkKind) => new Set(marks.filter((mark) => mark.kind === kind).map((mark) => mark.at));
+  const [mended, told] = [at("putRight"), at("told")];
+  const said = new Set(marks.filter((mark) => mark.kind === "misread" && mark.heard !== null).map((mark) => mark.at));
+  return marks
+    .filter(({ at, kind, heard }) =>
+      kind === "told" ? !said.has(at) : kind !== "misread" || heard !== null || !told.has(at),
+    )
     .flatMap((mark): ReadingEntry[] => {
       const word = words[mark.at]?.text;
-      const outcome = outcomes[mark.kind];
-      if (word === undefined || outcome === undefined) return [];
-      const said = mark.kind === "misread" && mark.heard !== null ? explain(word, mark.heard, wanted) : undefined;
-      if (said?.right) return [];
-      const units = said ? said.units.map((one) => one.unit) : (split(word, wanted)[0]?.units ?? []);
+      const kind = outcomes[mark.kind];
+      if (word === undefined || kind === undefined) return [];
+      const heardAs = mark.kind === "misread" && mark.heard !== null ? explain(word, mark.heard, wanted) : undefined;
+      if (heardAs?.right && !told.has(mark.at)) return [];
+      const outcome = heardAs?.right ? "none" : kind;
+      const units =
+        heardAs && !heardAs.right ? heardAs.units.map((one) => one.unit) : (split(word, wanted)[0]?.units ?? []);
       const item = wordItem({ text: keyOf(word), units });
       if (!isWordItem(item)) return [];
       const heard = outcome === "wrong" ? mark.heard : null;

@@ -1,4 +1,5 @@
 import { type Gpc, ipa, showGrapheme, withImplied } from "#core/phonics";
+import { form, plural } from "#core/saying";
 import { type DecodabilityWanted, keyOf, split, type TextVerdict, wordsOf } from "#core/words";
 import type { TextContent } from "./library.ts";
 
@@ -55,6 +56,8 @@ export interface TextFit {
   readonly words: number;
   /** Spellings in the way, most often first. */
   readonly inTheWay: TextVerdict["inTheWay"];
+  /** Words that the text wants read as wholes and that these readers were not taught, in the order of the text. */
+  readonly untaught: readonly string[];
   /** How often it has a spelling that should be practised. */
   readonly practised: TextVerdict["practised"];
   /** Why it fits as it does, in one sentence. */
@@ -66,7 +69,8 @@ export const fitLimits = { alone: 0.97, helped: 0.9 };
 
 /**
  * How a text fits readers who know `known`: the same figures as `decodability` gives for it, for many readers at once.
- * What they should practise is counted, and is in the way all the same until they know it.
+ * What they should practise is counted, and is in the way all the same until they know it. A word that the text wants
+ * read as a whole can be read by those who were taught it (`wholes`) or who know its spellings.
  */
 export function fitOf(
   { exceptions, words, different }: PreparedText,
@@ -75,13 +79,18 @@ export function fitOf(
   const readable = withImplied(known);
   const practised = new Map<Gpc, number>();
   const inTheWay = new Map<Gpc, { count: number; words: string[] }>();
+  const untaught: string[] = [];
   let missing = 0;
   for (const { key, count, readings } of different) {
     const reading = readings.find((gpcs) => gpcs.every((gpc) => readable.has(gpc))) ?? readings[0] ?? [];
     for (const gpc of new Set(reading)) if (targets.has(gpc)) practised.set(gpc, (practised.get(gpc) ?? 0) + count);
     const blocking = reading.filter((gpc) => !readable.has(gpc));
-    if (blocking.length === 0 || wholes.has(key) || exceptions.has(key)) continue;
+    if (blocking.length === 0 || wholes.has(key)) continue;
     missing += count;
+    if (exceptions.has(key)) {
+      untaught.push(key);
+      continue;
+    }
     for (const gpc of blocking) {
       const found = inTheWay.get(gpc) ?? { count: 0, words: [] };
       found.count += count;
@@ -93,6 +102,7 @@ export function fitOf(
     share: words === 0 ? 1 : (words - missing) / words,
     words,
     inTheWay: [...inTheWay].map(([gpc, found]) => ({ gpc, ...found })).sort(mostFirst),
+    untaught,
     practised: [...practised].map(([gpc, count]) => ({ gpc, count })).sort(mostFirst),
   };
   return { ...fit, why: whyFit(fit) };
@@ -102,7 +112,7 @@ function mostFirst(one: { readonly count: number }, other: { readonly count: num
   return other.count - one.count;
 }
 
-function whyFit({ share, words, inTheWay, practised }: Omit<TextFit, "why">): string {
+function whyFit({ share, words, inTheWay, untaught, practised }: Omit<TextFit, "why">): string {
   const named = (gpc: Gpc) => showGrapheme(gpc.split("=")[0] ?? "");
   const top = practised.slice(0, 2);
   const alike = top.length === 2 && named(top[0]?.gpc ?? "") === named(top[1]?.gpc ?? "");
@@ -117,7 +127,13 @@ function whyFit({ share, words, inTheWay, practised }: Omit<TextFit, "why">): st
     .slice(0, 3)
     .map((one) => `${named(one.gpc)} (${one.words.slice(0, 2).join(", ")})`)
     .join(", ");
-  return `${missing} of ${words} words cannot be read yet: ${ways}${inTheWay.length > 3 ? " and more" : ""}.${trains}`;
+  const asWholes =
+    untaught.length > 0
+      ? `${form(untaught.length, "the exception word", "the exception words")} ${untaught.slice(0, 3).join(", ")}`
+      : "";
+  const what = [ways, asWholes].filter(Boolean).join("; ");
+  const more = Math.max(inTheWay.length, untaught.length) > 3 ? " and more" : "";
+  return `${missing} of ${plural(words, "word")} cannot be read yet: ${what}${more}.${trains}`;
 }
 
 /** For each step of a teaching order, counted from 1: what can be read from there on, spelling and whole word. */
@@ -143,7 +159,8 @@ export function climbOf(
 
 /**
  * The step, counted from 1, from which every word of a text can be read; null when some word never can. A word counts
- * from the step at which the last spelling of its easiest reading is taught, or from which it is taught as a whole.
+ * from the step at which the last spelling of its easiest reading is taught, or from which it is taught as a whole; the
+ * text's own exception words are taken to be taught with it.
  */
 export function stepOfText({ different, exceptions }: PreparedText, { spellings, wholes }: Climb): number | null {
   let last = 1;

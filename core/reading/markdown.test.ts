@@ -73,6 +73,14 @@ describe("a pasted text", () => {
       }),
     );
   });
+  test("a page of brackets is read at once, and so is a book of them", () => {
+    for (const source of ["[".repeat(80_000), "[a](".repeat(20_000), "> ".repeat(40_000), "*_".repeat(12_000)]) {
+      const began = performance.now();
+      expect(readPastedText(source, "x").title).toBe("x");
+      // Sixteen seconds before; a generous bound that only a fault of that kind can pass.
+      expect(performance.now() - began).toBeLessThan(6_000);
+    }
+  });
   test("any text is taken", () => {
     fc.assert(
       fc.property(fc.string({ unit: "binary", maxLength: 400 }), (source) => {

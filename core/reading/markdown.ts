@@ -1,4 +1,5 @@
 import type { LibraryText, TextContent, TextQuestion } from "./library.ts";
+import { plainText } from "./pasted.ts";
 
 const QUESTION = /^- (who|what|where|when|why|how), (found|between): (.+?) \| (.+?)(?: @ (.+))?$/;
 
@@ -39,33 +40,17 @@ export function readLibraryText(markdown: string): LibraryText {
  * Any text is taken.
  */
 export function readPastedText(source: string, fallback = ""): TextContent {
-  const { head, title, body, sections } = inParts(source);
-  const paragraphs = body.split(/\n{2,}/);
+  const { head, story, sections } = inParts(source);
+  const { title, paragraphs } = plainText(story);
   const [first = "", ...rest] = paragraphs;
-  const isTitle = title === "" && rest.length > 0 && first.length <= 80 && !/[\n.!?…]/.test(first.trim());
+  const isTitle = title === "" && rest.length > 0 && first.length <= 80 && !/[\n.!?…]/.test(first);
   return {
-    title: plain(title || head.get("title") || (isTitle ? first : fallback)).slice(0, 120),
+    title: (title || head.get("title") || (isTitle ? first : fallback)).trim().slice(0, 120),
     exceptions: (head.get("exceptions") ?? "").split(/, */).filter(Boolean),
-    body: (isTitle ? rest : paragraphs)
-      .map((paragraph) => paragraph.split("\n").map(plain).filter(Boolean).join("\n"))
-      .filter(Boolean)
-      .join("\n\n"),
+    body: (isTitle ? rest : paragraphs).join("\n\n"),
     questions: (sections.get("Questions") ?? []).flatMap((line) => readQuestion(line) ?? []),
     words: (sections.get("Words") ?? []).flatMap((line) => readMeaning(line) ?? []),
   };
-}
-
-/** A text as Markdown that `readPastedText` reads as the same text. */
-export function writeText({ title, exceptions, body, questions, words }: TextContent): string {
-  const head = exceptions.length > 0 ? `---\nexceptions: ${exceptions.join(", ")}\n---\n\n` : "";
-  const asked = questions.map(
-    ({ kind, depth, ask, answers, where }) =>
-      `- ${kind}, ${depth}: ${ask} | ${answers.join("; ")}${where ? ` @ ${where}` : ""}`,
-  );
-  const meant = words.map(({ word, means }) => `- ${word}: ${means}`);
-  const section = (name: string, lines: readonly string[]) =>
-    lines.length > 0 ? `\n## ${name}\n\n${lines.join("\n")}\n` : "";
-  return `${head}# ${title}\n\n${body}\n${section("Questions", asked)}${section("Words", meant)}`;
 }
 
 function readQuestion(line: string): TextQuestion | undefined {
@@ -102,16 +87,5 @@ function inParts(source: string) {
     }),
   );
   const [heading = "", title = ""] = /^\s*#{1,6} +(.+)(?:\n|$)/.exec(story) ?? [];
-  return { head, title: title.trim(), body: story.slice(heading.length).trim(), sections };
-}
-
-/** A line without the signs of Markdown. */
-function plain(line: string): string {
-  return line
-    .replace(/^\s*(?:#{1,6} +|> ?|[-*+] +|\d{1,3}[.)] +)/, "")
-    .replace(/!?\[([^\]\n]*)\]\([^)\n]*\)/g, "$1")
-    .replace(/(\*\*|__)(?=\S)(.+?)(?<=\S)\1/g, "$2")
-    .replace(/(?<![\p{L}\p{N}])([*_])(?=\S)(.+?)(?<=\S)\1(?![\p{L}\p{N}])/gu, "$2")
-    .replace(/\s+/g, " ")
-    .trim();
+  return { head, story, title: title.trim(), body: story.slice(heading.length).trim(), sections };
 }

@@ -52,6 +52,20 @@ export interface Reading {
   readonly turns?: readonly LineTurn[] | undefined;
 }
 
+/** How many words of a text were reached: those up to the one where reading stopped. */
+export function wordsReached({ stoppedAt }: Pick<Reading, "stoppedAt">, words: number): number {
+  return Math.min(words, stoppedAt === null ? words : Math.max(0, stoppedAt + 1));
+}
+
+/**
+ * The marks that count: those at a word of the text that was reached. Someone who stops a reading a line back leaves
+ * marks behind the stop; they are kept with the reading, and say nothing.
+ */
+export function marksThatCount(reading: Reading, words: number): readonly ReadingMark[] {
+  const reached = wordsReached(reading, words);
+  return reading.marks.filter(({ at }) => Number.isInteger(at) && at >= 0 && at < reached);
+}
+
 /** A word of a text with the sentence and the line that it stands in, both from 0. */
 export interface TextWord {
   readonly text: string;

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { exceptionWordsUpTo, readOrder, taughtUpTo } from "#core/order";
 import { decodability, keyOf, readLexicon } from "#core/words";
-import { climbOf, entriesOf, prepareReading, prepareText, type ReadingMark, stepOfText } from "./index.ts";
+import { climbOf, entriesOf, misreads, prepareReading, prepareText, type ReadingMark, stepOfText } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const order = readOrder(readFileSync("data/orders/words-first.txt", "utf8"));
@@ -58,6 +58,14 @@ describe("preparing a text", () => {
       "An exclamation mark stands once: say it as it is meant.",
       "A comma stands 4 times: a short stop, and the sentence goes on.",
     ]);
+  });
+  test("what the text wants read as a whole is taught as one, not taken apart, until it was taught", () => {
+    const whole = { ...text, exceptions: ["Gail"] };
+    const judged = decodability(text.body, new Set(taughtUpTo(order, "s10")), new Set(), { lexicon, wholes });
+    const { first, wholes: taught } = prepareReading(whole, judged, new Set());
+    expect(taught[0]).toBe("Gail");
+    expect(first).not.toContain("Gail");
+    expect(prepareReading(text, judged, new Set()).first).toContain("Gail");
   });
   test("without targets, what stands in the way is in focus", () => {
     expect(prepareReading(text, verdict, new Set()).focus).toEqual(
@@ -123,6 +131,25 @@ describe("what a reading brings into the log", () => {
       outcome: "wrong",
       heard: null,
     });
+  });
+  test("what stands behind the word where reading stopped was not read", () => {
+    const marks = [1, 2, 3].map((at) => ({ at, kind: "misread" as const, heard: "zip" }));
+    const stopped = { ...reading(marks), stoppedAt: 2 };
+    expect(entriesOf(stopped, { lexicon }).map((entry) => entry.at)).toEqual([1, 2]);
+    expect(misreads(stopped, { lexicon }).map((one) => one.at)).toEqual([1, 2]);
+  });
+  test("a word that was misread and then told is one entry, with what was said", () => {
+    const both = (heard: string | null) =>
+      entriesOf(
+        reading([
+          { at: 1, kind: "misread", heard },
+          { at: 1, kind: "told", heard: null },
+        ]),
+        { lexicon },
+      ).map((entry) => [entry.outcome, entry.heard]);
+    expect(both("chip")).toEqual([["wrong", "chip"]]);
+    expect(both(null)).toEqual([["none", null]]);
+    expect(both("ship")).toEqual([["none", null]]);
   });
   test("left out, skipped and put in say nothing about a spelling, and a mark at no word neither", () => {
     const kinds = ["leftOut", "skipped", "putIn", "waited"] as const;

@@ -24,7 +24,8 @@ const most = { focus: 6, first: 10, longer: 8, wholes: 10 };
 
 /**
  * Proposes the preparation of a text for readers. `verdict` judges title and body against what they know before it;
- * `targets` are the spellings that they are to practise. Words in the way come first, then those that practise.
+ * `targets` are the spellings that they are to practise. Words in the way come first, then those that practise. What the
+ * text wants read as a whole is taught as one, new words before those that were taught.
  */
 export function prepareReading(text: TextContent, verdict: TextVerdict, targets: ReadonlySet<Gpc>): Preparation {
   const counts = new Map<Gpc, number>();
@@ -32,7 +33,10 @@ export function prepareReading(text: TextContent, verdict: TextVerdict, targets:
     for (const { gpc } of word.reading.units) if (targets.has(gpc)) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
   const practised = [...counts].sort((one, other) => other[1] - one[1]).map(([gpc]) => gpc);
   const practises = (word: WordVerdict) => word.reading.units.some((unit) => targets.has(unit.gpc));
-  const inTheWay = verdict.words.filter((word) => word.verdict === "not yet");
+  const asWholes = new Set(text.exceptions.map(keyOf));
+  const notYet = verdict.words.filter((word) => word.verdict === "not yet");
+  const inTheWay = notYet.filter((word) => !asWholes.has(keyOf(word.text)));
+  const newWholes = notYet.filter((word) => asWholes.has(keyOf(word.text)));
   const training = verdict.words.filter(
     (word) => word.verdict !== "not yet" && word.verdict !== "exception" && word.text.length > 2 && practises(word),
   );
@@ -42,7 +46,7 @@ export function prepareReading(text: TextContent, verdict: TextVerdict, targets:
     focus: (practised.length > 0 ? practised : verdict.inTheWay.map((one) => one.gpc)).slice(0, most.focus),
     first: once([...inTheWay, ...training], names).slice(0, most.first),
     longer: once(longer, names).slice(0, most.longer),
-    wholes: verdict.exceptionWords.slice(0, most.wholes),
+    wholes: [...new Set([...once(newWholes, names), ...verdict.exceptionWords])].slice(0, most.wholes),
     meanings: text.words,
     watch: watchIn(text.body),
     note: "",

@@ -48,6 +48,7 @@ describe("a reading by hand", () => {
     });
   });
   test("a misread, one put right, one left out, one told, one put in, one sounded out, an end mark read over", () => {
+    expect(read([mark(2, "misread", "sit"), mark(2, "putRight")])).toMatchObject({ mended: 1, selfCorrection: 100 });
     const score = read([
       mark(1, "misread", "dog"),
       mark(2, "misread", "sit"),

@@ -1,4 +1,12 @@
-import { type MarkKind, type Reading, type ReadingMark, type TextWord, textWords } from "./marks.ts";
+import {
+  type MarkKind,
+  marksThatCount,
+  type Reading,
+  type ReadingMark,
+  type TextWord,
+  textWords,
+  wordsReached,
+} from "./marks.ts";
 
 /** How one word of the text came out. `right` holds what was put right and what was said in the child's own way. */
 export type WordResult = "right" | "misread" | "leftOut" | "told" | "notReached";
@@ -23,6 +31,8 @@ export interface ReadingScore {
   readonly correctPerMinute: number | null;
   /** Errors in a hundred words read; null when no word was read. */
   readonly errorsPerHundred: number | null;
+  /** Words that went wrong at first and that the child mended by itself. */
+  readonly mended: number;
   /** Share of mistakes at words that the child mended by itself, 0 to 100; null when there was none. */
   readonly selfCorrection: number | null;
   readonly kinds: Readonly<Record<MarkKind, number>>;
@@ -46,10 +56,11 @@ const MINUTE = 60_000;
  *
  * Marks behind the stop, and marks at no word of the text, do not count. Figures are not rounded.
  */
-export function scoreReading({ text, marks, stoppedAt, ms }: Reading): ReadingScore {
+export function scoreReading(reading: Reading): ReadingScore {
+  const { text, ms } = reading;
   const all = textWords(text);
-  const reached = Math.min(all.length, stoppedAt === null ? all.length : Math.max(0, stoppedAt + 1));
-  const counted = marks.filter((mark) => Number.isInteger(mark.at) && mark.at >= 0 && mark.at < reached);
+  const reached = wordsReached(reading, all.length);
+  const counted = marksThatCount(reading, all.length);
   const byWord = new Map<number, MarkKind[]>();
   for (const { at, kind } of counted) byWord.set(at, [...(byWord.get(at) ?? []), kind]);
   const words = all.map((_, at): WordResult => (at < reached ? resultOf(byWord.get(at) ?? []) : "notReached"));
@@ -70,6 +81,7 @@ export function scoreReading({ text, marks, stoppedAt, ms }: Reading): ReadingSc
     accuracy: share(wordsCorrect, wordsRead),
     correctPerMinute: minutes === null ? null : wordsCorrect / minutes,
     errorsPerHundred: share(errors, wordsRead),
+    mended,
     selfCorrection: share(mended, mended + wrong),
     kinds,
     words,

@@ -1,5 +1,6 @@
+import { addDays, formatISO } from "date-fns";
 import { describe, expect, test } from "vitest";
-import { aimOn, hardness, startingReadingSettings as starting } from "./index.ts";
+import { aimOn, hardness, startingReadingSettings as starting, wholeAccuracy } from "./index.ts";
 
 const settings = { ...starting, aims: [{ yearGroup: "Year 2", start: 40, middle: 60, end: 70 }] };
 
@@ -24,7 +25,7 @@ describe("the aim for the time of year", () => {
   });
   test("never falls within a school year", () => {
     const days = Array.from({ length: 300 }, (_, at) =>
-      new Date(Date.UTC(2026, 8, 1 + at)).toISOString().slice(0, 10),
+      formatISO(addDays(new Date(2026, 8, 1), at), { representation: "date" }),
     );
     const aims = days.map((day) => aimOn(day, "Year 2", settings) ?? 0);
     expect(aims).toEqual([...aims].sort((one, other) => one - other));
@@ -41,4 +42,5 @@ test("limits are the school's; each begins with its own figure", () => {
   ]);
   expect(hardness(93, { teaching: 94, easy: 98 })).toBe("too hard");
   expect(hardness(null)).toBeNull();
+  expect([89.9, 90, 99.99, 100, (29 * 100) / 100].map(wholeAccuracy)).toEqual([89, 90, 99, 100, 29]);
 });

@@ -67,11 +67,21 @@ function sameName(one: string, other: string): boolean {
   return one.trim().toLowerCase() === other.trim().toLowerCase();
 }
 
+/**
+ * Accuracy as it is shown and judged: whole percent, rounded down, so that what is said to be 90% is never below it.
+ * Null when no word was read.
+ */
+export function wholeAccuracy(accuracy: number | null): number | null {
+  // A division may come out a hair below the whole number that it is.
+  return accuracy === null ? null : Math.floor(accuracy + 1e-9);
+}
+
 /** Whether the text was too hard, right for teaching or easy; null when no word was read. */
 export function hardness(
   accuracy: number | null,
   limits: Limits = startingLimits,
 ): "too hard" | "teaching" | "easy" | null {
-  if (accuracy === null) return null;
-  return accuracy < limits.teaching ? "too hard" : accuracy < limits.easy ? "teaching" : "easy";
+  const shown = wholeAccuracy(accuracy);
+  if (shown === null) return null;
+  return shown < limits.teaching ? "too hard" : shown < limits.easy ? "teaching" : "easy";
 }

@@ -1,3 +1,4 @@
+import { plural } from "#core/saying";
 /** A class list as rows of text, before any of it is a child. */
 export interface RosterRow {
   /** Line in what was pasted, from 1, the heading included. */
@@ -87,7 +88,7 @@ export function checkRoster(wanted: RosterWanted): readonly CheckedRow[] {
     const problems: RosterProblem[] = [];
     const extra = row.cells.slice(columns.length).filter((text) => text.trim() !== "").length;
     if (extra > 0)
-      problems.push({ column: "line", says: `${extra} more ${extra === 1 ? "field" : "fields"} than columns` });
+      problems.push({ column: "line", says: `${plural(extra, "more field", "more fields")} than columns` });
     if (name === "") problems.push({ column: "name", says: "no name" });
     else if (name.length > MOST_NAME)
       problems.push({ column: "name", says: `${name.length} characters, ${MOST_NAME} at most` });
@@ -110,14 +111,7 @@ export function checkRoster(wanted: RosterWanted): readonly CheckedRow[] {
   return checked;
 }
 
-/**
- * A cell that a spreadsheet would take for a formula gets an apostrophe in front; reading takes it off
- * again, so that what was exported comes back the same.
- */
-export function guarded(cell: string): string {
-  return /^'*[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell;
-}
-
+/** A cell without the apostrophe that guards it in a spreadsheet from being taken for a formula. */
 export function unguarded(cell: string): string {
   return /^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
 }

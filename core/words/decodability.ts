@@ -2,6 +2,7 @@ import { type Accent, type Gpc, withImplied } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
 import { countSyllables } from "./shape.ts";
 import { type Reading, type Source, split } from "./split.ts";
+import type { Unit } from "./units.ts";
 
 /**
  * What a word is for these children.
@@ -39,6 +40,23 @@ export interface TextVerdict {
   readonly exceptionWords: readonly string[];
   /** Words of three or more syllables, or with a beginning or ending on a base, each once. */
   readonly longWords: readonly WordVerdict[];
+}
+
+/** A word of a verdict with what is drawn of it, plain, so that it can go from a worker to a page. */
+export interface MarkedWord extends Pick<WordVerdict, "text" | "at" | "verdict" | "unexpected" | "source"> {
+  readonly units: readonly Unit[];
+}
+
+/** The words of a verdict as they are drawn in their text. */
+export function markedWords({ words }: Pick<TextVerdict, "words">): readonly MarkedWord[] {
+  return words.map(({ text, at, verdict, unexpected, source, reading }) => ({
+    text,
+    at,
+    verdict,
+    unexpected,
+    source,
+    units: [...reading.units],
+  }));
 }
 
 export interface DecodabilityWanted {

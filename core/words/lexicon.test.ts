@@ -6,6 +6,8 @@ import {
   decodability,
   keyOf,
   kindOfSentence,
+  openLexicon,
+  ownEntry,
   readEntry,
   readLexicon,
   readSentences,
@@ -110,5 +112,27 @@ describe("the sentences that ship", () => {
       decodability(one, new Set(), new Set(), { lexicon }).words.filter((word) => word.source === "rules"),
     );
     expect(odd.map((word) => word.text)).toEqual([]);
+  });
+});
+
+describe("a lexicon that is opened", () => {
+  const opened = openLexicon(text);
+  test("has every reading of every word, in the order of the file, as one that is read whole", () => {
+    expect(opened.words).toEqual(lexicon.words);
+    for (const { text: word } of lexicon.words) expect(opened.find(word), word).toEqual(lexicon.find(word));
+    expect(opened.find("zorble")).toEqual([]);
+    expect([...opened.each()].length).toBe(lexicon.words.length);
+  });
+  test("gives the same objects for the same word, so that what was worked out for it stays", () => {
+    expect(openLexicon(text).find("Knight")).not.toBe(opened.find("knight"));
+    expect(opened.find("Knight")).toBe(opened.find("knight"));
+    expect(opened.words.find((word) => word.text === "knight")).toBe(opened.find("knight")[0]);
+  });
+  test("takes own splits over it without reading the rest", () => {
+    const own = ownEntry("zorble", ["z=z", "or=or", "b=b", "le=l"]);
+    const mine = withOwnSplits(opened, [own]);
+    expect(mine.find("Zorble")).toEqual([own]);
+    expect(mine.words.length).toBe(opened.words.length + 1);
+    expect(mine.words.at(-1)).toBe(own);
   });
 });

@@ -22,6 +22,8 @@ export interface Lexicon {
   readonly words: readonly Word[];
   /** All readings of a word, commonest first; empty when it is not known. Capitals and curly apostrophes do not matter. */
   readonly find: (text: string) => readonly Word[];
+  /** The words one after the other, read as they are asked for. */
+  readonly each: () => Iterable<Word>;
 }
 
 const CURLY = /[’‘ʼ]/;
@@ -109,7 +111,55 @@ export function toLexicon(all: readonly Word[]): Lexicon {
       words.push(word);
     }
   }
-  return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [] };
+  return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [], each: () => words };
+}
+
+/**
+ * The lexicon of a text that `readLexicon` has read before, on a server: a line is taken apart when its word is first
+ * asked for, so that a page need not read fourteen thousand of them to show ten. The same word gives the same objects.
+ */
+export function openLexicon(text: string): Lexicon {
+  const lines = new Map<string, string[]>();
+  for (const line of text.split("\n")) {
+    if (line === "" || line[0] === "#") continue;
+    const key = keyOf(writtenIn(line));
+    const list = lines.get(key);
+    if (list) list.push(line);
+    else lines.set(key, [line]);
+  }
+  const read = new Map<string, readonly Word[]>();
+  const find = (asked: string): readonly Word[] => {
+    const key = keyOf(asked);
+    const known = read.get(key);
+    if (known) return known;
+    const words = (lines.get(key) ?? []).map(readEntry);
+    if (words.length > 0) read.set(key, words);
+    return words;
+  };
+  function* each() {
+    for (const key of lines.keys()) {
+      const [word] = find(key);
+      if (word) yield word;
+    }
+  }
+  return lexiconOf(each, find);
+}
+
+/** The word of an entry, from its letters alone: `s m 'i_e l +d=d|2` is *smiled*. */
+function writtenIn(line: string): string {
+  const [notation = "", , , shown = ""] = line.split("|");
+  if (shown) return shown;
+  // Most entries have neither a sound of their own nor a split spelling.
+  if (!/[=_]/.test(notation)) return notation.replaceAll(/[ +'~]/g, "");
+  let text = "";
+  let closing = "";
+  for (const piece of notation.split(" ")) {
+    const grapheme = (piece.split("=")[0] ?? "").replace(/^[+'~]+/, "");
+    const split = grapheme.length > 2 && grapheme.charAt(1) === "_";
+    text += (split ? grapheme.charAt(0) : grapheme) + closing;
+    closing = split ? grapheme.slice(2) : "";
+  }
+  return text + closing;
 }
 
 /** A split that people made elsewhere as an entry: its units as `grapheme=sound`, left to right. */
@@ -120,16 +170,33 @@ export function ownEntry(text: string, gpcs: readonly Gpc[]): Word {
 /** The lexicon with a school's own splits laid over it: they come first; other readings of the word stay after them. */
 export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
   if (own.length === 0) return lexicon;
-  const ownKeys = new Map<string, Word[]>();
-  for (const word of own) ownKeys.set(keyOf(word.text), [...(ownKeys.get(keyOf(word.text)) ?? []), word]);
+  const mine = new Map<string, Word[]>();
+  for (const word of own) mine.set(keyOf(word.text), [...(mine.get(keyOf(word.text)) ?? []), word]);
   const same = (one: Word, other: Word) =>
     one.units.map((unit) => unit.gpc).join(" ") === other.units.map((unit) => unit.gpc).join(" ");
-  const all = lexicon.words.flatMap((word) => {
-    const mine = ownKeys.get(keyOf(word.text));
-    const readings = lexicon.find(word.text);
-    if (!mine) return readings;
-    ownKeys.delete(keyOf(word.text));
-    return [...mine, ...readings.filter((reading) => !mine.some((one) => same(one, reading)))];
-  });
-  return toLexicon([...all, ...[...ownKeys.values()].flat()]);
+  const over = new Map(
+    [...mine].map(([key, words]): [string, readonly Word[]] => [
+      key,
+      [...words, ...lexicon.find(key).filter((reading) => !words.some((one) => same(one, reading)))],
+    ]),
+  );
+  const find = (asked: string) => over.get(keyOf(asked)) ?? lexicon.find(asked);
+  const added = [...mine.keys()].filter((key) => lexicon.find(key).length === 0);
+  function* each() {
+    for (const word of lexicon.each()) yield find(word.text)[0] ?? word;
+    for (const key of added) yield find(key)[0] as Word;
+  }
+  return lexiconOf(each, find);
+}
+
+function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon {
+  let all: readonly Word[] | undefined;
+  return {
+    get words() {
+      all ??= [...each()];
+      return all;
+    },
+    find,
+    each,
+  };
 }

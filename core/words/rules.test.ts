@@ -2,7 +2,18 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { accentOf } from "#core/phonics";
-import { hearings, lay, phonemesOf, readByRule, readLexicon, readUnits, spellOut, toLexicon } from "./index.ts";
+import {
+  hearings,
+  lay,
+  learnWhile,
+  openLexicon,
+  phonemesOf,
+  readByRule,
+  readLexicon,
+  readUnits,
+  spellOut,
+  toLexicon,
+} from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const read = (letters: string) =>
@@ -93,4 +104,18 @@ describe("two words laid side by side", () => {
         expect(lay(phonemes(other), phonemes(one), neutral).cost).toBeCloseTo(there, 6);
       }
   });
+});
+
+test("what is learned in slices reads as what is learned at once", () => {
+  const slow = openLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+  let looks = 0;
+  expect(learnWhile(slow, () => looks++ < 3)).toBe(false);
+  while (!learnWhile(slow, () => looks++ % 50 !== 0));
+  expect(learnWhile(slow, () => false)).toBe(true);
+  for (const letters of ["blorf", "snaid", "plake", "thrinch", "quish", "kneb", "zurble"])
+    expect(readByRule(letters, slow)).toEqual(readByRule(letters, lexicon));
+  // Asked for in the middle of it, the rest is learned then.
+  const half = openLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+  learnWhile(half, () => looks++ % 9 !== 0);
+  expect(readByRule("snaid", half)).toEqual(readByRule("snaid", lexicon));
 });

@@ -73,8 +73,36 @@ function surroundings(padded: string, at: number): readonly string[] {
 function habitsOf(lexicon: Lexicon): Habits {
   const known = learned.get(lexicon);
   if (known) return known;
+  const work = learning.get(lexicon) ?? learn(lexicon);
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Learning that was begun in slices and is not done. */
+const learning = new WeakMap<Lexicon, Generator<void, Habits>>();
+
+/**
+ * Learns a slice of what the first unknown word of a lexicon needs, so that a page can do it while nothing else is to do:
+ * `go` says after every few words whether there is time for more. @returns whether all of it is learned
+ */
+export function learnWhile(lexicon: Lexicon, go: () => boolean): boolean {
+  if (learned.has(lexicon)) return true;
+  const work = learning.get(lexicon) ?? learn(lexicon);
+  learning.set(lexicon, work);
+  while (go()) if (work.next().done) return true;
+  return false;
+}
+
+/** Words between two looks at the clock. */
+const SLICE = 40;
+
+function* learn(lexicon: Lexicon): Generator<void, Habits> {
   const counts = new Map<string, Map<Gpc, number>>();
-  for (const word of lexicon.words) {
+  let read = 0;
+  for (const word of lexicon.each()) {
+    if (++read % SLICE === 0) yield;
     if (word.units.length > 12 || /[^a-z]/.test(word.text)) continue;
     const padded = `${EDGE}${EDGE}${word.text}${EDGE}${EDGE}${EDGE}`;
     const weight = word.joints.length > 0 ? 0.34 : 1;

@@ -1,9 +1,11 @@
 import { Router } from "express";
 import { type AnswerBody, saveAnswers } from "#contract";
 import { kinds } from "#core/checks";
+import { dayAt } from "#core/ledger";
 import * as log from "../store/answers.ts";
 import { checksByIds, checksOfSitting, setCheckEnd } from "../store/checks.ts";
 import { childrenHere } from "../store/children.ts";
+import { schoolZone } from "../store/classes.ts";
 import { deleteFace } from "../store/faces.ts";
 import type { Db } from "../store/open.ts";
 import { isFuture } from "./clock.ts";
@@ -51,7 +53,10 @@ interface Sorted {
   readonly sittings: Map<string, AnswerBody[]>;
 }
 
-/** Which of these entries may be added to the log. One that may not stops no other. */
+/**
+ * Which of these entries may be added to the log, each with the day at the school on which it was marked, whatever day
+ * the device took it for. One that may not be added stops no other.
+ */
 async function sort(db: Db, answers: readonly AnswerBody[], now: Date): Promise<Sorted> {
   const ids = answers.flatMap((answer) => (answer.outcome === "void" ? [answer.id, answer.voids] : [answer.id]));
   const { rows, voided } = await log.storedAnswers(db, ids);
@@ -65,6 +70,7 @@ async function sort(db: Db, answers: readonly AnswerBody[], now: Date): Promise<
     db,
     answers.map((answer) => answer.childId),
   );
+  const zone = await schoolZone(db);
   const sorted: Sorted = { good: [], saved: [], refused: [], sittings: new Map() };
 
   const problemWith = (answer: AnswerBody): string | undefined => {
@@ -104,10 +110,11 @@ async function sort(db: Db, answers: readonly AnswerBody[], now: Date): Promise<
       continue;
     }
     const sittingId = checks.get(checkIdOf(answer) ?? "")?.sittingId;
-    if (sittingId) sorted.sittings.set(sittingId, [...(sorted.sittings.get(sittingId) ?? []), answer]);
-    known.set(answer.id, answer);
-    if (answer.outcome === "void") taken.set(answer.voids, answer.id);
-    sorted.good.push(answer);
+    const entry = { ...answer, day: dayAt(zone, answer.markedAt) };
+    if (sittingId) sorted.sittings.set(sittingId, [...(sorted.sittings.get(sittingId) ?? []), entry]);
+    known.set(entry.id, entry);
+    if (entry.outcome === "void") taken.set(entry.voids, entry.id);
+    sorted.good.push(entry);
   }
   return sorted;
 }

@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import compression from "compression";
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from "express";
+import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import type { Problem } from "#contract";
@@ -21,6 +22,7 @@ import { sharedRoutes } from "./shared.ts";
 import { sittingRoutes } from "./sittings.ts";
 import { textRoutes } from "./texts.ts";
 import { todayRoutes } from "./today.ts";
+import { codeOf, loggedError } from "./trouble.ts";
 import { wordRoutes } from "./words.ts";
 
 export interface AppWanted extends Omit<House, "live"> {
@@ -85,8 +87,20 @@ export function buildApp(wanted: AppWanted): Express {
 }
 
 function serveWeb(app: Express, web: string): void {
-  app.use("/assets", express.static(join(web, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
-  app.use(express.static(web, { index: false, maxAge: 0 }));
+  // An address that cannot be read is answered by the application, in words, as any other under which nothing stands.
+  app.use((request, response, next) => {
+    try {
+      decodeURIComponent(request.path);
+      next();
+    } catch {
+      response.setHeader("Cache-Control", "no-cache");
+      response.sendFile(join(web, "index.html"));
+    }
+  });
+  const pressed = { enableBrotli: true, orderPreference: ["br" as const], index: false as const };
+  const serveStatic = { immutable: true, maxAge: "1y", fallthrough: false };
+  app.use("/assets", expressStaticGzip(join(web, "assets"), { ...pressed, serveStatic }));
+  app.use(expressStaticGzip(web, { ...pressed, serveStatic: { maxAge: 0 } }));
   app.get(/.*/, (_request, response) => {
     response.setHeader("Cache-Control", "no-cache");
     response.sendFile(join(web, "index.html"));
@@ -99,15 +113,12 @@ function serveWeb(app: Express, web: string): void {
  */
 const onlyFromHere: RequestHandler = (request, _response, next) => {
   const local = (host: string | undefined) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host ?? "");
-  if (!local(request.headers.host))
-    throw new HttpProblem(403, "Only on this machine", "This server answers only to localhost.");
-  const { origin } = request.headers;
-  if (
-    request.method !== "GET" &&
-    request.method !== "HEAD" &&
-    origin !== undefined &&
-    !local(origin.replace(/^https?:\/\//, ""))
-  ) {
+  const { host, origin } = request.headers;
+  if (!local(host)) throw new HttpProblem(403, "Only on this machine", "This server answers only to localhost.");
+  const writes = request.method !== "GET" && request.method !== "HEAD";
+  // A page of another port of this machine is another program's.
+  const ours = origin === undefined || origin.replace(/^https?:\/\//, "") === host;
+  if (writes && (!ours || request.headers["sec-fetch-site"] === "cross-site")) {
     throw new HttpProblem(
       403,
       "Only on this machine",
@@ -123,6 +134,11 @@ function logged(log: Logger): RequestHandler {
     const began = performance.now();
     response.on("finish", () => {
       const ms = Math.round(performance.now() - began);
+      if (response.locals.leftOut)
+        log.warn(
+          { route: response.locals.route, ...response.locals.leftOut },
+          "rows that break a rule were left out",
+        );
       log.debug({ route: response.locals.route ?? request.method, status: response.statusCode, ms }, "answered");
     });
     next();
@@ -133,11 +149,7 @@ function problems(log: Logger): ErrorRequestHandler {
   return (error, _request, response, next) => {
     if (response.headersSent) return next(error);
     const known = asProblem(error);
-    if (!known)
-      log.error(
-        { route: response.locals.route, name: error?.name, stack: error?.stack?.split("\n").slice(1, 6) },
-        "unexpected error",
-      );
+    if (!known) log.error({ route: response.locals.route, ...loggedError(error) }, "unexpected error");
     const { status, title, detail, fields } =
       known ??
       new HttpProblem(
@@ -153,6 +165,14 @@ function problems(log: Logger): ErrorRequestHandler {
 /** Errors of Express' own parts and of the database's text rules, in our words. */
 function asProblem(error: unknown): HttpProblem | undefined {
   if (error instanceof HttpProblem) return error;
+  const code = codeOf(error);
+  // Data that the database's own types and rules refuse: what was asked cannot be done, and nothing of it was.
+  if (code && /^2[23][0-9A-Z]{3}$/.test(code))
+    return new HttpProblem(
+      code === "23505" ? 409 : 422,
+      "Not accepted",
+      "Something in it cannot be kept: it is too long, out of range, there already, or belongs to what is not here any more. Nothing was changed; reload and try again.",
+    );
   const { status, type } = (error ?? {}) as { status?: number; type?: string };
   if (type === "entity.too.large")
     return new HttpProblem(

@@ -7,7 +7,8 @@ import {
   saveAnswers,
   startSitting,
 } from "#contract";
-import { type KindId, type Section, sectionOf } from "#core/checks";
+import { type Section, sectionOf } from "#core/checks";
+import type { KindId } from "#core/ledger";
 import type { TestHouse } from "./testing.ts";
 
 /** Checks as tests begin and mark them; for tests only. */
@@ -39,7 +40,7 @@ export async function beginOne(
   change: Partial<Section> = { scope: "all" },
   startedAt?: string,
 ): Promise<CheckView> {
-  const { checks } = await begin(house, [childId], [part("say", change)], startedAt);
+  const { checks } = await begin(house, [childId], [part("card", change)], startedAt);
   return checks[0] as CheckView;
 }
 

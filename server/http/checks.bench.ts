@@ -27,7 +27,7 @@ async function school(each: number): Promise<{ house: TestHouse; children: strin
   const gpcs = (order?.content.steps ?? []).slice(0, 14).flatMap((step) => step.gpcs);
   await house.store.db.execute(sql`
     insert into answers (id, child_id, kind, item, outcome, ms, pass, marked_at, day, marked_by)
-    select gen_random_uuid(), c.id, 'say', (${sql.raw(`array['${gpcs.join("','")}']`)})[1 + n % ${sql.raw(String(gpcs.length))}],
+    select gen_random_uuid(), c.id, 'card', (${sql.raw(`array['${gpcs.join("','")}']`)})[1 + n % ${sql.raw(String(gpcs.length))}],
       case when n % 5 = 0 then 'none' else 'right' end, 900, 1,
       timestamptz '2026-11-19T09:00:00Z' - n * interval '3 hours',
       (timestamptz '2026-11-19T09:00:00Z' - n * interval '3 hours')::date, 'Ms Harrow'
@@ -42,7 +42,7 @@ const turn = { small: 0, large: 0 };
 /** One child's check: begun, one answer marked, and seen with what it says. */
 async function errand(name: "small" | "large", child: string): Promise<void> {
   const { house } = name === "small" ? small : large;
-  const { id, checks } = await begin(house, [child], [part("say")], AT);
+  const { id, checks } = await begin(house, [child], [part("card")], AT);
   const [check] = checks;
   const [item] = check?.items ?? [];
   if (!check || !item) throw new Error("nothing to ask");

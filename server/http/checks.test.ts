@@ -29,8 +29,10 @@ import {
   startSitting,
   traces,
 } from "#contract";
-import { blockIds, defaultSettings, kindIds, readWordItem, standing, summarise } from "#core/checks";
+import { blockIds, defaultSettings, summarise } from "#core/checks";
+import { kindIds, standing } from "#core/ledger";
 import { childRow, codeOf } from "#core/mastery";
+import { readWordItem } from "#core/words";
 import { answerTo, begin, beginOne, markAll, part, stopOf } from "./checking.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
 
@@ -54,7 +56,7 @@ beforeAll(async () => {
     [ben, "Ben T."],
   ] as const)
     await house.ask(addChild, { body: { id, classId, name, note: "" } });
-  const sitting = await begin(house, [ada], [part("say")], startedAt);
+  const sitting = await begin(house, [ada], [part("card")], startedAt);
   sittingId = sitting.id;
   check = sitting.checks[0] as CheckView;
 });
@@ -78,18 +80,17 @@ const log = async () => (await sitting()).checks[0]?.answers ?? [];
 
 describe("a check", () => {
   test("is dealt from what is taught; begun twice it is the same check", async () => {
-    expect(check.items).toEqual(["a=a", "m=m", "t=t", "d=d", "o=o", "p=p", "s=s", "i=i", "n=n"]);
+    expect(check.items).toEqual(["t=t", "o=o", "p=p", "s=s", "a=a", "d=d", "n=n", "i=i", "m=m"]);
     const before = await sitting();
-    const again = await house.ask(startSitting, {
-      body: {
-        id: sittingId,
-        name: "Other",
-        sections: [part("words")],
-        children: [{ childId: ben, seed: 99, checkIds: [uuid()] }],
-        startedAt,
-      },
-    });
-    expect(again).toEqual(before);
+    const other = {
+      id: sittingId,
+      name: "Other",
+      sections: [part("words")],
+      children: [{ childId: ben, seed: 99, checkIds: [uuid()] }],
+      startedAt,
+    };
+    expect((await house.refused(startSitting, { body: other })).status).toBe(409);
+    expect(await sitting()).toEqual(before);
   });
   test("keeps an answer once, however often it is sent", async () => {
     const answer = given("a=a", "right");
@@ -111,7 +112,7 @@ describe("a check", () => {
     [
       "an answer of another kind",
       () => given("t=t", "right", { kind: "write" } as never),
-      /another kind: See and say/,
+      /another kind: Spelling cards/,
     ],
     [
       "a time before the check",
@@ -157,19 +158,20 @@ describe("a check", () => {
   });
   test("what is secure is not due", async () => {
     const second = await beginOne(house, ada, { scope: "picked", picked: ["a=a"] }, "2026-11-20T08:55:00.000Z");
+    house.now = new Date("2026-11-21T09:00:00.000Z");
     expect(second.before).toEqual([{ item: "a=a", outcome: "right" }]);
     await markAll(house, second, () => ({ outcome: "right" }), {
-      day: "2026-11-21",
-      markedAt: "2026-11-20T08:56:00.000Z",
+      markedAt: "2026-11-21T08:56:00.000Z",
     });
-    const due = await beginOne(house, ada, { scope: "due" }, "2026-11-20T08:58:00.000Z");
+    const due = await beginOne(house, ada, { scope: "due" }, "2026-11-21T08:58:00.000Z");
     expect(due.items).not.toContain("a=a");
     expect((await house.ask(evidence, { params: { id: ada }, query: { gpc: "a=a" } })).state).toBe("secure");
+    house.now = new Date("2026-11-20T09:00:00.000Z");
   });
   test("replaying the log gives the map that is served", async () => {
     const map = await house.ask(getGaps, { query: {} });
     const { answers } = await house.ask(exportChild, { params: { id: ada } });
-    const taught = new Set(["a=a", "m=m", "t=t", "d=d", "o=o", "p=p", "s=s", "i=i", "n=n"]);
+    const taught = new Set(["t=t", "o=o", "p=p", "s=s", "a=a", "d=d", "n=n", "i=i", "m=m"]);
     const row = childRow(
       { id: ada, taught, answers: standing(answers, { slowAfterMs: 3000 }) },
       map.columns.map((column) => column.gpc),
@@ -182,7 +184,7 @@ describe("a check", () => {
 describe("a sitting", () => {
   test("has the parts of a plan for each child in turn, and says how many items and minutes before it begins", async () => {
     const sections = [
-      part("say", { scope: "all" }),
+      part("card", { scope: "all" }),
       part("words", { blocks: blockIds }),
       part("exception", { scope: "picked", picked: [] }),
     ];
@@ -192,9 +194,9 @@ describe("a sitting", () => {
     const made = await begin(house, [ben, ada], sections);
     expect(made.children.map((child) => child.name)).toEqual(["Ben T.", "Ada M."]);
     expect(made.checks.map((one) => [one.childId === ben, one.kind])).toEqual([
-      [true, "say"],
+      [true, "card"],
       [true, "words"],
-      [false, "say"],
+      [false, "card"],
       [false, "words"],
     ]);
     expect(made.checks.map((one) => one.items.length)).toEqual(
@@ -256,13 +258,13 @@ describe("a sitting", () => {
     expect((await beginOne(house, ben, minute, "2026-11-20T08:30:00.000Z")).best).toBe(8);
   });
   test.each<[string, object, RegExp]>([
-    ["an unknown spelling", { sections: [part("say", { scope: "picked", picked: ["zq=k"] })] }, /not a spelling/],
+    ["an unknown spelling", { sections: [part("card", { scope: "picked", picked: ["zq=k"] })] }, /not a spelling/],
     [
       "what is no word",
       { sections: [part("words", { scope: "picked", picked: ["zz qq"] })] },
       /no item of Read words/,
     ],
-    ["nothing to ask", { sections: [part("say", { scope: "picked", picked: [] })] }, /nothing to ask/],
+    ["nothing to ask", { sections: [part("card", { scope: "picked", picked: [] })] }, /nothing to ask/],
     ["too few ids", { children: [{ childId: ada, seed: 1, checkIds: [] }] }, /needs an id/],
     ["a child twice", { children: [ada, ada].map((childId) => ({ childId, seed: 1, checkIds: [uuid()] })) }, /twice/],
     ["no such child", { children: [{ childId: uuid(), seed: 1, checkIds: [uuid()] }] }, /not here/],
@@ -272,7 +274,7 @@ describe("a sitting", () => {
     const body = {
       id: uuid(),
       name: "Odd",
-      sections: [part("say", { scope: "all" })],
+      sections: [part("card", { scope: "all" })],
       children,
       startedAt,
       ...change,

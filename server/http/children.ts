@@ -1,4 +1,4 @@
-import { format, parseISO } from "date-fns";
+import { isDeepStrictEqual } from "node:util";
 import { Router } from "express";
 import {
   addChild,
@@ -12,9 +12,11 @@ import {
   listChildren,
   traces,
 } from "#contract";
-import { isGiven, isRight, type KindId, plainSetup } from "#core/checks";
+import { plainSetup } from "#core/checks";
+import { firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
 import { sameName } from "#core/roster";
+import { shortDay } from "#core/saying";
 import { answersOfChildren, standingOfChildren } from "../store/answers.ts";
 import { checksOfChild } from "../store/checks.ts";
 import * as store from "../store/children.ts";
@@ -25,7 +27,8 @@ import type { Db } from "../store/open.ts";
 import { readingsOfChild } from "../store/readings.ts";
 import { sessionsOfChild } from "../store/sessions.ts";
 import { schoolWords } from "../store/splits.ts";
-import { dayOf } from "./clock.ts";
+import { mustBeSame } from "./again.ts";
+import { dayAtSchool } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
@@ -57,7 +60,13 @@ export function childRoutes({ db, ground, now }: House): Router {
 
   serve(router, addChild, async ({ body }) => {
     await mustClass(db, body.classId);
-    if (!(await store.findChild(db, body.id))) await refuseSameName(db, body.classId, body.name);
+    const made = await store.findChild(db, body.id);
+    if (made) {
+      const { id, classId, name, note } = made;
+      mustBeSame("child", { id, classId, name, note }, body);
+      return made;
+    }
+    await refuseSameName(db, body.classId, body.name);
     await store.insertChildren(db, [body]);
     return mustChild(db, body.id);
   });
@@ -65,14 +74,18 @@ export function childRoutes({ db, ground, now }: House): Router {
   serve(router, importChildren, async ({ body }) => {
     const classes = new Set((await listClasses(db)).map((one) => one.id));
     const here = await store.listChildren(db);
-    const ids = new Set(here.map((child) => child.id));
+    const known = new Map(here.map(({ id, classId, name, note }) => [id, { id, classId, name, note }]));
     const names = new Set(
       here.filter((child) => !child.archived).map((child) => `${child.classId} ${sameName(child.name)}`),
     );
     const refused: { id: string; says: string }[] = [];
     const good = body.children.filter((child) => {
       const key = `${child.classId} ${sameName(child.name)}`;
-      if (ids.has(child.id)) return false;
+      const made = known.get(child.id);
+      if (made) {
+        if (!isDeepStrictEqual(made, child)) refused.push({ id: child.id, says: "Another child was made under it." });
+        return false;
+      }
       if (!classes.has(child.classId)) refused.push({ id: child.id, says: "This class does not exist any more." });
       else if (names.has(key)) refused.push({ id: child.id, says: "Already in this class." });
       else {
@@ -99,7 +112,7 @@ export function childRoutes({ db, ground, now }: House): Router {
     const given = (await standingOfChildren(db, [child.id], await slowAfterMs(db))).get(child.id) ?? [];
     const rows = await checksOfChild(db, child.id);
     const checks = rows.map((check) => {
-      const first = given.filter((answer) => answer.checkId === check.id && answer.pass === 1);
+      const first = firstOfEach(given.filter((answer) => answer.checkId === check.id && answer.pass === 1));
       const { id, sittingId, startedAt, endedAt, items } = check;
       return {
         id,
@@ -131,20 +144,21 @@ export function childRoutes({ db, ground, now }: House): Router {
   serve(router, evidence, async ({ params, query }) => {
     const child = await mustChild(db, params.id);
     const log = await answersOfChildren(db, [child.id]);
+    const today = await dayAtSchool(db, now());
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
     const { standings } = await standingsOf(
       db,
       await schoolWords(db, ground.lexicon),
       child.id,
       child.classId,
-      dayOf(now()),
+      today,
     );
-    const here = standings.get(query.gpc) ?? { ...standingOf([], dayOf(now())), state: "not taught" as const };
+    const here = standings.get(query.gpc) ?? { ...standingOf([], today), state: "not taught" as const };
     return {
       state: here.state,
-      why: whyState(here, (day) => format(parseISO(day), "EEE d MMM")),
+      why: whyState(here, (day) => shortDay(day, today)),
       answers: log
-        .filter((answer) => isGiven(answer) && answer.kind === "say" && answer.item === query.gpc)
+        .filter((answer) => isGiven(answer) && answer.kind === "card" && answer.item === query.gpc)
         .reverse()
         .map((answer) => ({ answer, voided: voided.has(answer.id) })),
     };

@@ -1,3 +1,4 @@
+import { formatISO, parseISO, subDays } from "date-fns";
 import { Router } from "express";
 import {
   addClass,
@@ -10,16 +11,24 @@ import {
   nameSchool,
   type OrderBody,
   removeOrder,
+  setTimeZone,
   taughtHistory,
 } from "#contract";
+import { isTimeZone } from "#core/ledger";
 import { orderProblems } from "#core/order";
 import { sameName } from "#core/roster";
+import { countOpenSittings } from "../store/checks.ts";
 import * as store from "../store/classes.ts";
 import type { Db } from "../store/open.ts";
-import { dayOf, refuseFuture } from "./clock.ts";
+import { countDueSessions } from "../store/sessions.ts";
+import { mustBeSame } from "./again.ts";
+import { dayAtSchool, refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
 import { conflict, notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
+
+/** For so many days a session that no one has spoken of waits; after that it is of the past. */
+const DAYS_DUE = 14;
 
 async function mustClass(db: Db, id: string): Promise<ClassView> {
   const found = await store.findClass(db, id);
@@ -52,20 +61,48 @@ function refuseBadOrder(content: OrderBody): void {
 export function classRoutes({ db, now }: House): Router {
   const router = Router();
 
-  serve(router, getSchool, async () => ({
-    ...(await store.schoolSettings(db)),
-    today: dayOf(now()),
-    classes: await store.listClasses(db),
-    orders: await store.listOrders(db),
-  }));
+  async function settings() {
+    const { timeZone, ...others } = await store.schoolSettings(db);
+    return { ...others, timeZone: await store.schoolZone(db), zoneChosen: timeZone !== null };
+  }
+
+  serve(router, getSchool, async () => {
+    const today = await dayAtSchool(db, now());
+    const from = formatISO(subDays(parseISO(today), DAYS_DUE), { representation: "date" });
+    return {
+      ...(await settings()),
+      today,
+      waiting: {
+        checks: await countOpenSittings(db),
+        sessions: await countDueSessions(db, from, today),
+      },
+      classes: await store.listClasses(db),
+      orders: await store.listOrders(db),
+    };
+  });
 
   serve(router, nameSchool, async ({ body }) => {
     await store.setSchool(db, { name: body.name });
     return { done: true as const };
   });
 
+  serve(router, setTimeZone, async ({ body }) => {
+    if (!isTimeZone(body.timeZone))
+      throw unfit(`${body.timeZone} is not a time zone that this server knows.`, [
+        { field: "timeZone", says: "Choose one of the list, for example Europe/London." },
+      ]);
+    await store.setSchool(db, body);
+    return { done: true as const };
+  });
+
   serve(router, addClass, async ({ body }) => {
     await mustOrder(db, body.orderId);
+    const made = await store.findClass(db, body.id);
+    if (made) {
+      const { id, name, yearGroup, orderId } = made;
+      mustBeSame("class", { id, name, yearGroup, orderId }, body);
+      return made;
+    }
     await refuseSameClassName(db, body.name, body.id);
     await store.insertClass(db, body);
     return mustClass(db, body.id);
@@ -83,7 +120,7 @@ export function classRoutes({ db, now }: House): Router {
     const one = await mustClass(db, params.id);
     const order = await mustOrder(db, one.orderId);
     refuseFuture(body.at, now());
-    if (body.taughtOn > dayOf(now()))
+    if (body.taughtOn > (await dayAtSchool(db, now())))
       throw unfit("The day lies ahead.", [{ field: "taughtOn", says: "Choose today or a day before." }]);
     if (body.stepId !== null && !order.content.steps.some((step) => step.id === body.stepId)) {
       throw unfit("This step is not in the teaching order of the class.", [
@@ -108,7 +145,9 @@ export function classRoutes({ db, now }: House): Router {
   serve(router, addOrder, async ({ body }) => {
     refuseBadOrder(body.content);
     await store.insertOrder(db, body);
-    return mustOrder(db, body.id);
+    const made = await mustOrder(db, body.id);
+    mustBeSame("teaching order", made.content, body.content);
+    return made;
   });
 
   serve(router, editOrder, async ({ params, body }) => {

@@ -1,9 +1,11 @@
-import { format } from "date-fns";
+import { type Day, dayAt } from "#core/ledger";
+import { schoolZone } from "../store/classes.ts";
+import type { Db } from "../store/open.ts";
 import { unfit } from "./problem.ts";
 
-/** The calendar day at the school: that of the machine the server runs on. */
-export function dayOf(now: Date): string {
-  return format(now, "yyyy-MM-dd");
+/** The calendar day at the school, by its time zone as it is now. */
+export async function dayAtSchool(db: Db, instant: Date | string): Promise<Day> {
+  return dayAt(await schoolZone(db), instant);
 }
 
 /** How far a device's clock may run ahead. */

@@ -47,7 +47,7 @@ beforeAll(async () => {
   house = await opened();
 });
 beforeEach(async () => {
-  sitting = await begin(house, [ada, ben], [part("say", { scope: "all" })]);
+  sitting = await begin(house, [ada, ben], [part("card", { scope: "all" })]);
 });
 afterAll(() => house.close());
 
@@ -178,6 +178,22 @@ describe("two adults on one check", () => {
   });
 });
 
+test("the stream of a wrong code counts as a try, and a right one is never shut out by coming back", async () => {
+  const other = await opened();
+  const { code } = await other.ask(openFace, { params: { id: uuid() } });
+  for (let times = 0; times < 40; times++) {
+    const stop = new AbortController();
+    const stream = await fetch(`${other.base}/api/faces/${code}/live`, { signal: stop.signal });
+    expect(stream.status).toBe(200);
+    stop.abort();
+  }
+  const wrong: number[] = [];
+  for (let times = 0; times < 33; times++) wrong.push((await fetch(`${other.base}/api/faces/100000/live`)).status);
+  expect(wrong.filter((status) => status === 204)).toHaveLength(30);
+  expect(wrong.slice(30)).toEqual([429, 429, 429]);
+  await other.close();
+});
+
 test("codes cannot be tried out: after thirty wrong ones the door is shut, and says so", async () => {
   const other = await opened();
   const status: number[] = [];
@@ -187,5 +203,7 @@ test("codes cannot be tried out: after thirty wrong ones the door is shut, and s
   }
   expect(status.slice(0, 30).every((one) => one === 404)).toBe(true);
   expect(status.slice(30)).toEqual([429, 429, 429, 429, 429]);
+  // The stream of a code is a way to try it as well.
+  expect((await fetch(`${other.base}/api/faces/123456/live`)).status).toBe(429);
   await other.close();
 });

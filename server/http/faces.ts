@@ -1,14 +1,14 @@
 import { randomInt } from "node:crypto";
 import { type Request, type Response, Router } from "express";
-import { rateLimit } from "express-rate-limit";
-import { closeFace, getFace, livePaths, openFace, showFace, tapFace } from "#contract";
+import { closeFace, deskStream, faceStream, getFace, livePaths, openFace, showFace, tapFace } from "#contract";
 import { findSitting } from "../store/checks.ts";
 import * as store from "../store/faces.ts";
 import type { House } from "./house.ts";
 import { HttpProblem, notFound } from "./problem.ts";
 import { serve } from "./serve.ts";
+import { openTries } from "./tries.ts";
 
-/** Codes that lead nowhere: so many in five minutes, then the door stays shut for the rest of them. */
+/** Codes that lead nowhere, from one device in five minutes. */
 const WRONG_CODES = 30;
 
 /** A face whose desk is no sitting ends after this long, when no one closed it. */
@@ -17,8 +17,10 @@ const LONGEST_MS = 24 * 3_600_000;
 /** The child's face on another device, under a code of six figures. */
 export function faceRoutes({ db, live, now }: House): Router {
   const router = Router();
-  const deskOf = async (code: string) => {
-    const face = await store.faceByCode(db, code);
+  const tries = openTries({ most: WRONG_CODES, minutes: 5, what: "codes" });
+  const find = (request: Request, code: string) => tries.lookUp(request, () => store.faceByCode(db, code));
+  const deskOf = async (request: Request, code: string) => {
+    const face = await find(request, code);
     if (!face)
       throw new HttpProblem(
         404,
@@ -27,23 +29,6 @@ export function faceRoutes({ db, live, now }: House): Router {
       );
     return face.deskId;
   };
-
-  router.use(
-    "/api/faces",
-    rateLimit({
-      windowMs: 5 * 60_000,
-      limit: WRONG_CODES,
-      skipSuccessfulRequests: true,
-      legacyHeaders: false,
-      handler: () => {
-        throw new HttpProblem(
-          429,
-          "Too many codes",
-          "Too many wrong codes from here. Wait five minutes and try again.",
-        );
-      },
-    }),
-  );
 
   serve(router, openFace, async ({ params }) => {
     await store.deleteFacesBefore(db, new Date(now().getTime() - LONGEST_MS).toISOString());
@@ -67,23 +52,28 @@ export function faceRoutes({ db, live, now }: House): Router {
     return { done: true as const };
   });
 
-  serve(router, getFace, async ({ params }) => ({ face: live.faceOf(await deskOf(params.code)) }));
+  serve(router, getFace, async ({ params }, request) => ({
+    face: live.faceOf(await deskOf(request, params.code)),
+  }));
 
-  serve(router, tapFace, async ({ params, body }) => {
-    live.desk(await deskOf(params.code), { kind: "tap", ...body });
+  serve(router, tapFace, async ({ params, body }, request) => {
+    live.desk(await deskOf(request, params.code), { kind: "tap", ...body });
     return { done: true as const };
   });
 
-  router.get(livePaths.desk(":id"), async (request: Request<{ id: string }>, response: Response) => {
+  router.get(livePaths.desk(":id"), async (request: Request, response: Response) => {
     response.locals.route = `GET ${livePaths.desk(":id")}`;
-    if (!(await findSitting(db, request.params.id))) throw notFound("check");
-    live.joinDesk(request.params.id, request, response);
+    const asked = deskStream.params.safeParse(request.params);
+    const id = asked.success ? asked.data.id : undefined;
+    if (id === undefined || !(await findSitting(db, id))) throw notFound("check");
+    live.joinDesk(id, request, response);
   });
 
-  router.get(livePaths.face(":code"), async (request: Request<{ code: string }>, response: Response) => {
+  router.get(livePaths.face(":code"), async (request: Request, response: Response) => {
     response.locals.route = `GET ${livePaths.face(":code")}`;
     // 204 tells a browser's event stream not to come back.
-    const face = await store.faceByCode(db, request.params.code);
+    const asked = faceStream.params.safeParse(request.params);
+    const face = await find(request, asked.success ? asked.data.code : "");
     if (!face) response.status(204).end();
     else live.joinFace(face.deskId, request, response);
   });

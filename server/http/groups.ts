@@ -4,6 +4,7 @@ import { findCorrespondence } from "#core/phonics";
 import { findChildren } from "../store/children.ts";
 import * as store from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
+import { mustBeSame } from "./again.ts";
 import { refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
@@ -33,14 +34,21 @@ export function groupRoutes({ db, now }: House): Router {
       throw unfit("One of these children is not here any more. Reload and save again.");
     const unknown = body.targets.find((gpc) => !findCorrespondence(gpc));
     if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
-    const { versionId, name, members, targets, at } = body;
+    const { versionId, name, members, at } = body;
+    const targets = [...new Set(body.targets)];
     await store.insertVersion(db, {
       id: versionId,
       groupId: params.id,
       name,
       members,
-      targets: [...new Set(targets)],
+      targets,
       savedAt: at,
+    });
+    const made = (await store.groupHistory(db, params.id)).find((version) => version.id === versionId);
+    mustBeSame("state of the group", made && { name: made.name, targets: made.targets, members: made.members }, {
+      name,
+      targets,
+      members,
     });
     return mustGroup(db, params.id);
   });

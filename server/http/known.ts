@@ -1,5 +1,6 @@
 import type { ChildView, SectionBody } from "#contract";
-import { type Ask, type GivenAnswer, isRightAtOnce, type Outcome, rightInMinute } from "#core/checks";
+import { type Ask, rightInMinute } from "#core/checks";
+import { type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
 import { childRow, missedInTexts } from "#core/mastery";
 import { lastSteps, stepsUpTo } from "#core/order";
 import type { Lexicon } from "#core/words";
@@ -10,7 +11,7 @@ import { slowAfterMs } from "../store/classes.ts";
 import { taughtByClass, taughtNothing } from "../store/gaps.ts";
 import type { Db } from "../store/open.ts";
 import { type SchoolWords, schoolWords } from "../store/splits.ts";
-import { dayOf } from "./clock.ts";
+import { dayAtSchool } from "./clock.ts";
 
 /** What a check of a kind is drawn from. */
 type Ground = Pick<Ask, "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "isSecure" | "lastOf">;
@@ -38,7 +39,7 @@ export async function knowledgeOf(
   const children = new Map((await findChildren(db, childIds)).map((child) => [child.id, child]));
   const taught = await taughtByClass(db);
   const logs = await standingOfChildren(db, childIds, await slowAfterMs(db));
-  const today = dayOf(now);
+  const today = await dayAtSchool(db, now);
   return childIds.flatMap((id) => {
     const child = children.get(id);
     return child

@@ -1,5 +1,6 @@
 import type { Request, Response } from "express";
 import type { DeskEvent, FaceBody, FaceEvent } from "#contract";
+import { HttpProblem } from "./problem.ts";
 
 /** Who listens to which desk just now (a sitting, or a reading on its way), and what its child's face shows. Nothing of it outlives the process. */
 export interface LiveHub {
@@ -16,6 +17,9 @@ export interface LiveHub {
 
 const nothing: FaceBody = { show: "nothing" };
 const BEAT_MS = 15_000;
+/** Streams that one device may hold, and that one desk or its faces may have. */
+const MOST_STREAMS = 100;
+const MOST_AT_DESK = 24;
 
 /** Streams of server-sent events: a browser that loses the line asks again by itself. */
 export function openLive(): LiveHub {
@@ -25,7 +29,23 @@ export function openLive(): LiveHub {
   const send = (response: Response, event: DeskEvent | FaceEvent) =>
     response.write(`data: ${JSON.stringify(event)}\n\n`);
 
+  /** Open streams by the device that asked for them. */
+  const open = new Map<string, number>();
+  const change = (from: string, by: number) => {
+    const now = (open.get(from) ?? 0) + by;
+    if (now > 0) open.set(from, now);
+    else open.delete(from);
+  };
+
   function join(all: Map<string, Set<Response>>, deskId: string, request: Request, response: Response): void {
+    const from = request.ip ?? "";
+    if ((open.get(from) ?? 0) >= MOST_STREAMS || (all.get(deskId)?.size ?? 0) >= MOST_AT_DESK)
+      throw new HttpProblem(
+        429,
+        "Too many windows",
+        "Too many windows of this device follow a desk. Close some of them and load this one again.",
+      );
+    change(from, 1);
     response.writeHead(200, {
       "content-type": "text/event-stream",
       // Compression would hold single events back.
@@ -38,6 +58,7 @@ export function openLive(): LiveHub {
     const beat = setInterval(() => response.write(": here\n\n"), BEAT_MS);
     request.on("close", () => {
       clearInterval(beat);
+      change(from, -1);
       here.delete(response);
       if (here.size === 0 && all.get(deskId) === here) all.delete(deskId);
     });

@@ -55,7 +55,7 @@ const body = (change: Partial<ReadingBody> = {}): ReadingBody => ({
 const sittingOf = (childId: string, scope: "due" | "all") => ({
   id: uuid(),
   name: "Check",
-  sections: [part("say", { scope })],
+  sections: [part("card", { scope })],
   children: [{ childId, seed: 3, checkIds: [uuid()] }],
   startedAt: "2026-11-20T08:00:00.000Z",
 });
@@ -81,7 +81,7 @@ test("36 texts and more are served, each with its own address", async () => {
   const texts = await house.ask(listTexts, {});
   expect(texts.length).toBeGreaterThanOrEqual(36);
   expect(new Set(texts.map((text) => text.id)).size).toBe(texts.length);
-  expect(texts[0]?.id).toBe("mop-the-mat");
+  expect(texts[0]?.id).toBe("ants-on-the-sand");
 });
 
 test("a reading is kept whole with the version that was read, comes back the same, and scores the same", async () => {

@@ -7,7 +7,7 @@ import { findChild, findChildren, listChildren } from "../store/children.ts";
 import { findGroup } from "../store/groups.ts";
 import * as store from "../store/readings.ts";
 import { type SchoolWords, schoolWords } from "../store/splits.ts";
-import { refuseFuture } from "./clock.ts";
+import { dayAtSchool, refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
@@ -58,7 +58,8 @@ export function readingRoutes({ db, ground, now }: House): Router {
     const places = [...body.marks, ...body.turns].map((one) => one.at);
     if (places.some((at) => at >= words) || (body.stoppedAt ?? 0) >= words)
       throw unfit("A mark stands at a word that this text does not have. Nothing was kept.");
-    const row = { id: params.id, ...body };
+    // The day is worked out when the reading first comes; what is changed in it later is of the same day.
+    const row = { id: params.id, ...body, day: before?.day ?? (await dayAtSchool(db, body.readAt)) };
     const school = await schoolWords(db, ground.lexicon);
     await store.putReading(db, row, async (inside) =>
       changesOf(row, await standingOfReading(inside, row.id), school),

@@ -15,6 +15,7 @@ import {
   listSessions,
   markTaught,
   planNewSession,
+  removeReport,
   removeSession,
   replanSession,
   reportShared,
@@ -167,6 +168,40 @@ describe("a link", () => {
       last: { by: "Wyn D.", came: 1 },
     });
     expect((await house.refused(removeSession, { params: { id: sessionId } })).detail).toMatch(/stays/);
+  });
+  test("takes ten reports, near the day of the session; each can be removed with its marks", async () => {
+    const { token } = await make();
+    const far = report({ at: "2026-10-20T08:55:00.000Z" });
+    expect((await house.refused(reportShared, { params: { token }, body: far })).detail).toMatch(/within 14 days/);
+    const [first] = (await session()).reports;
+    if (!first) throw new Error("no report");
+    const other = { ...first, note: "changed" };
+    expect(await house.refused(reportShared, { params: { token }, body: other })).toMatchObject({ status: 409 });
+    for (let more = 0; more < 9; more++)
+      await house.ask(reportShared, { params: { token }, body: report({ marks: [] }) });
+    expect((await house.refused(reportShared, { params: { token }, body: report() })).detail).toMatch(/10 reports/);
+    await house.ask(reportShared, { params: { token }, body: first });
+    for (const { id } of (await session()).reports.slice(1))
+      await house.ask(removeReport, { params: { id: sessionId, reportId: id } });
+    expect((await session()).reports.map((one) => one.id)).toEqual([first.id]);
+    const second = report();
+    await house.ask(reportShared, { params: { token }, body: second });
+    const marked = async () =>
+      (await house.ask(evidence, { params: { id: children[0] ?? "" }, query: { gpc: "b=b" } })).answers.filter(
+        (one) => !one.voided,
+      ).length;
+    const before = await marked();
+    await house.ask(removeReport, { params: { id: sessionId, reportId: second.id } });
+    expect(await marked()).toBe(before - 1);
+    expect((await house.refused(removeReport, { params: { id: sessionId, reportId: second.id } })).status).toBe(404);
+  });
+  test("cannot be guessed: after thirty wrong ones no more are looked up", async () => {
+    const other = await openTestHouse();
+    const tried: number[] = [];
+    for (let times = 0; times < 32; times++)
+      tried.push((await other.refused(getShared, { params: { token: `${times}`.padStart(43, "x") } })).status);
+    expect(tried.slice(28)).toEqual([404, 404, 429, 429]);
+    await other.close();
   });
   test("refuses a child from elsewhere", async () => {
     const { token } = await make();

@@ -1,14 +1,18 @@
 import { createHash, randomBytes } from "node:crypto";
 import { Router } from "express";
 import {
+  copySession,
   editSession,
+  type GroupView,
   getSession,
   listSessions,
   planNewSession,
   type ReportBody,
+  removeReport,
   removeSession,
   replanSession,
   reportSession,
+  restoreSession,
   type SessionView,
   shareSession,
   unshareSession,
@@ -21,7 +25,8 @@ import { findGroup, listGroups } from "../store/groups.ts";
 import type { Db } from "../store/open.ts";
 import * as store from "../store/sessions.ts";
 import { schoolWords } from "../store/splits.ts";
-import { dayOf, refuseFuture } from "./clock.ts";
+import { mustBeSame } from "./again.ts";
+import { dayAtSchool, refuseFuture } from "./clock.ts";
 import { mustGroup } from "./groups.ts";
 import type { House } from "./house.ts";
 import { conflict, notFound, unfit } from "./problem.ts";
@@ -56,8 +61,18 @@ export async function viewSession(db: Db, id: string): Promise<SessionView> {
 }
 
 /** A report may speak only of the children who have a place in the session, and comes once per id. */
-export async function takeReport(db: Db, sessionId: string, report: ReportBody, now: Date): Promise<void> {
+export async function takeReport(
+  db: Db,
+  sessionId: string,
+  report: ReportBody,
+  { now, byLink }: { readonly now: Date; readonly byLink: boolean },
+): Promise<void> {
   refuseFuture(report.at, now);
+  const made = (await store.reportsOf(db, [sessionId])).find((one) => one.id === report.id);
+  if (made) {
+    const said = ({ by, at, reached, note, came }: ReportBody) => ({ by, at, reached, note, came: [...came].sort() });
+    return mustBeSame("report", said(made), said({ ...report, at: new Date(report.at).toISOString() }));
+  }
   const members = new Set((await store.membersOfSession(db, sessionId)).map((member) => member.id));
   const named = [...report.came, ...report.marks.map((mark) => mark.childId)];
   if (named.some((id) => !members.has(id))) throw unfit("This report names a child who has no place in the session.");
@@ -65,7 +80,7 @@ export async function takeReport(db: Db, sessionId: string, report: ReportBody, 
   if (unknown) throw unfit(`${unknown.gpc} is not a spelling this tool knows.`);
   const marks = new Set(report.marks.map((mark) => mark.id));
   if (marks.size !== report.marks.length) throw unfit("Two marks of this report have the same id.");
-  await store.insertReport(db, sessionId, report, dayOf(new Date(report.at)));
+  await store.insertReport(db, sessionId, report, { day: await dayAtSchool(db, report.at), byLink });
 }
 
 /** Words with the target that make a lesson. */
@@ -89,7 +104,7 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
 
   async function fill(childIds: readonly string[], targets: readonly string[], wish: string | null, seed: number) {
     const words = await schoolWords(db, shipped.lexicon);
-    const ground = await groundOf(db, words, childIds, dayOf(now()));
+    const ground = await groundOf(db, words, childIds, await dayAtSchool(db, now()));
     const { lexicon } = words;
     const target = wish ?? nextTarget(targets, ground, lexicon);
     if (!target) throw unfit("This group has no target yet. Choose at least one spelling for it first.");
@@ -152,11 +167,29 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
     });
   });
 
-  serve(router, planNewSession, async ({ body }) => {
-    if (await store.findSessionRow(db, body.id)) return viewSession(db, body.id);
-    const group = await mustGroup(db, body.groupId);
+  /** The session that was made under this id before, if it was. Throws when it was removed meanwhile. */
+  async function madeBefore(id: string) {
+    if (await store.findRemovedSession(db, id))
+      throw conflict("This session was made and removed meanwhile. Plan another.");
+    return store.findSessionRow(db, id);
+  }
+  async function membersOf(groupId: string): Promise<{ group: GroupView; childIds: readonly string[] }> {
+    const group = await mustGroup(db, groupId);
     const childIds = group.members.map((member) => member.childId);
     if (childIds.length === 0) throw unfit("No one is in this group. Put children into it first.");
+    return { group, childIds };
+  }
+
+  serve(router, planNewSession, async ({ body }) => {
+    const made = await madeBefore(body.id);
+    if (made) {
+      // What was asked for, as far as a session keeps it: without a wish the tool chose the target.
+      const target = body.target && made.plan.target;
+      const asked = { groupId: made.groupId, heldOn: made.heldOn, target };
+      mustBeSame("session", asked, { groupId: body.groupId, heldOn: body.heldOn, target: body.target });
+      return viewSession(db, body.id);
+    }
+    const { group, childIds } = await membersOf(body.groupId);
     const filled = await fill(childIds, group.targets, body.target, body.seed);
     await store.insertSession(db, { id: body.id, groupId: group.id, heldOn: body.heldOn, ...filled }, childIds);
     return viewSession(db, body.id);
@@ -180,16 +213,37 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
     return change(session.id, session.version, filled);
   });
 
+  serve(router, copySession, async ({ params, body }) => {
+    const { groupId, plan } = await viewSession(db, params.id);
+    const made = await madeBefore(body.id);
+    if (made) {
+      const { groupId: itsGroup, heldOn } = made;
+      mustBeSame("session", { groupId: itsGroup, heldOn }, { groupId, heldOn: body.heldOn });
+      return viewSession(db, body.id);
+    }
+    const { childIds } = await membersOf(groupId);
+    const words = await schoolWords(db, shipped.lexicon);
+    const { known, wholes } = await groundOf(db, words, childIds, await dayAtSchool(db, now()));
+    const copy = { id: body.id, groupId, heldOn: body.heldOn, plan, known: [...known], wholes: [...wholes] };
+    await store.insertSession(db, copy, childIds);
+    return viewSession(db, body.id);
+  });
+
   serve(router, removeSession, async ({ params }) => {
     const session = await viewSession(db, params.id);
     if (session.reports.length > 0) throw unfit("This session was held and reported, so it stays.");
-    await store.deleteSession(db, session.id);
+    await store.setSessionRemoved(db, session.id, now().toISOString());
     return { done: true as const };
+  });
+
+  serve(router, restoreSession, async ({ params }) => {
+    if (await store.findRemovedSession(db, params.id)) await store.setSessionRemoved(db, params.id, null);
+    return viewSession(db, params.id);
   });
 
   serve(router, shareSession, async ({ params, body }) => {
     const session = await viewSession(db, params.id);
-    if (body.endsOn < dayOf(now()))
+    if (body.endsOn < (await dayAtSchool(db, now())))
       throw unfit("The last day of the link lies in the past.", [
         { field: "endsOn", says: "Choose today or later." },
       ]);
@@ -205,7 +259,16 @@ export function sessionRoutes({ db, ground: shipped, now }: House): Router {
 
   serve(router, reportSession, async ({ params, body }) => {
     const session = await viewSession(db, params.id);
-    await takeReport(db, session.id, body, now());
+    await takeReport(db, session.id, body, { now: now(), byLink: false });
+    return { done: true as const };
+  });
+
+  serve(router, removeReport, async ({ params }) => {
+    const session = await viewSession(db, params.id);
+    const report = session.reports.find((one) => one.id === params.reportId);
+    if (!report) throw notFound("report");
+    const markedAt = now().toISOString();
+    await store.deleteReport(db, report, { markedAt, day: await dayAtSchool(db, markedAt) });
     return { done: true as const };
   });
 

@@ -14,6 +14,7 @@ import * as store from "../store/checks.ts";
 import { listClasses, schoolSettings } from "../store/classes.ts";
 import { faceCodeOf } from "../store/faces.ts";
 import { schoolLexicon } from "../store/splits.ts";
+import { mustBeSame } from "./again.ts";
 import { refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
 import { type Known, knowledgeOf, shared } from "./known.ts";
@@ -116,13 +117,20 @@ export function sittingRoutes({ db, ground, now }: House): Router {
       if (scope !== "picked") continue;
       const odd = picked.find((item) => !kinds[kind].fits(item));
       if (odd === undefined) continue;
-      const what = ["say", "find", "write"].includes(kind) && !findCorrespondence(odd);
+      const what = ["card", "find", "write"].includes(kind) && !findCorrespondence(odd);
       throw unfit(what ? `${odd} is not a spelling this tool knows.` : `“${odd}” is no item of ${kinds[kind].name}.`);
     }
   }
 
   serve(router, startSitting, async ({ body }) => {
-    if (await store.findSitting(db, body.id)) return view(body.id);
+    const made = await store.findSitting(db, body.id);
+    if (made) {
+      const checks = (await store.checksOfSitting(db, body.id)).map((check) => `${check.childId} ${check.id}`);
+      const asked = new Set(body.children.flatMap((one) => one.checkIds.map((id) => `${one.childId} ${id}`)));
+      const here = { name: made.name, startedAt: made.startedAt, checks: checks.filter((one) => asked.has(one)) };
+      mustBeSame("check", here, { name: body.name, startedAt: new Date(body.startedAt).toISOString(), checks });
+      return view(body.id);
+    }
     refuseFuture(body.startedAt, now());
     refuseUnknown(body.sections);
     const childIds = body.children.map((child) => child.childId);

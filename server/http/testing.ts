@@ -2,7 +2,7 @@ import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import pino from "pino";
 import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem } from "#contract";
-import { setShippedOrder } from "../store/classes.ts";
+import { shipOrders } from "../store/classes.ts";
 import { type Ground, readGround } from "../store/ground.ts";
 import type { OpenStore } from "../store/open.ts";
 import { openTestStore } from "../store/testing.ts";
@@ -23,16 +23,18 @@ export interface TestHouse {
   close(): Promise<void>;
 }
 
-export async function openTestHouse(): Promise<TestHouse> {
+/** With `from` the server stands on that store, as it starts on one that was filled by an earlier version. */
+export async function openTestHouse(from?: OpenStore): Promise<TestHouse> {
   const ground = readGround(join(import.meta.dirname, "../../data"));
-  const store = await openTestStore();
-  for (const { id, content } of ground.orders)
-    await setShippedOrder(store.db, id, JSON.parse(JSON.stringify(content)));
+  const store = from ?? (await openTestStore());
+  await shipOrders(store.db, ground.orders);
   const logged: string[] = [];
   const log = pino({ level: "debug" }, { write: (line) => void logged.push(line) });
   const house = { now: new Date("2026-11-20T09:00:00.000Z") };
   const app = buildApp({ db: store.db, ground, now: () => house.now, log });
   const server = app.listen(0, "127.0.0.1");
+  // A test that computes for long must not find its line closed.
+  server.keepAliveTimeout = 75_000;
   await new Promise((done) => server.once("listening", done));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 

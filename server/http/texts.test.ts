@@ -14,8 +14,12 @@ import {
   type TextContentBody,
   textVersions,
 } from "#contract";
+import { forgetRemoved } from "../store/removed.ts";
 import * as schema from "../store/schema.ts";
 import { openTestHouse, type TestHouse } from "./testing.ts";
+
+/** When no removal can be taken back any more. */
+const LATER = "2027-01-01T00:00:00.000Z";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -93,6 +97,7 @@ describe("a text of the school's own", () => {
   test("is removed with its versions; one that ships is not", async () => {
     await house.ask(removeText, { params: { id } });
     expect(await own()).toEqual([]);
+    await forgetRemoved(house.store.db, LATER);
     expect(await house.store.db.select().from(schema.textVersions)).toEqual([]);
     expect((await house.refused(removeText, { params: { id } })).status).toBe(404);
     expect((await house.refused(textVersions, { params: { id } })).status).toBe(404);
@@ -133,6 +138,7 @@ describe("what was prepared", () => {
     await house.ask(addChild, { body: { id: childId, classId, name: "Ada M.", note: "" } });
     await house.ask(savePreparation, { ...at(`child:${childId}`), body: { preparation: prepared } });
     await house.ask(eraseChild, { params: { id: childId } });
+    await forgetRemoved(house.store.db, LATER);
     expect(await house.store.db.select().from(schema.preparations)).toEqual([]);
   });
   test("is refused for a text, a child or a group that is none", async () => {

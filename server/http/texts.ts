@@ -4,6 +4,7 @@ import {
   getPreparation,
   listTexts,
   removeText,
+  restoreText,
   savePreparation,
   saveText,
   type TextContentBody,
@@ -57,7 +58,13 @@ export function textRoutes({ db, ground, now }: House): Router {
   });
 
   serve(router, removeText, async ({ params }) => {
-    if (!(await store.deleteText(db, params.id))) throw notFound("text");
+    if (!(await store.setTextRemoved(db, params.id, now().toISOString()))) throw notFound("text");
+    return { done: true as const };
+  });
+
+  serve(router, restoreText, async ({ params }) => {
+    const [newest] = await store.versionsOf(db, params.id);
+    if (!newest && !(await store.setTextRemoved(db, params.id, null))) throw notFound("text");
     return { done: true as const };
   });
 

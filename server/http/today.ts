@@ -1,14 +1,13 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { Router } from "express";
 import { getToday, type Today } from "#contract";
-import { standing } from "#core/checks";
+import { dayAt, standing } from "#core/ledger";
 import { answersOfChecks } from "../store/answers.ts";
 import { openSittings, recentlyEndedChecks } from "../store/checks.ts";
 import { listChildren } from "../store/children.ts";
-import { listClasses } from "../store/classes.ts";
+import { listClasses, schoolZone } from "../store/classes.ts";
 import { listGroups } from "../store/groups.ts";
 import { listSessionRows, membersOfSession, reportsOf } from "../store/sessions.ts";
-import { dayOf } from "./clock.ts";
 import type { House } from "./house.ts";
 import { serve } from "./serve.ts";
 
@@ -20,7 +19,8 @@ export function todayRoutes({ db, now }: House): Router {
   const router = Router();
 
   serve(router, getToday, async () => {
-    const today = dayOf(now());
+    const zone = await schoolZone(db);
+    const today = dayAt(zone, now());
     const classes = new Map((await listClasses(db)).filter((one) => !one.archived).map((one) => [one.id, one.name]));
     const groups = (await listGroups(db)).filter((group) => !group.closed);
     const names = new Map(groups.map((group) => [group.id, group.name]));
@@ -56,7 +56,7 @@ export function todayRoutes({ db, now }: House): Router {
         (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
     );
 
-    const recent = [...reports].reverse().filter((report) => away(dayOf(new Date(report.at))) >= -DAYS_BACK);
+    const recent = [...reports].reverse().filter((report) => away(dayAt(zone, report.at)) >= -DAYS_BACK);
     const newest = await Promise.all(
       recent.slice(0, 5).map(async (report) => {
         const row = rows.find((one) => one.id === report.sessionId);

@@ -7,7 +7,7 @@ import { findClass, setSchool } from "../store/classes.ts";
 import { readersOf, taughtToClass } from "../store/gaps.ts";
 import { findGroup } from "../store/groups.ts";
 import * as store from "../store/splits.ts";
-import { dayOf } from "./clock.ts";
+import { dayAtSchool } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
@@ -59,7 +59,7 @@ export function wordRoutes({ db, ground, now }: House): Router {
   });
 
   serve(router, getReaders, async ({ query }) => {
-    const today = dayOf(now());
+    const today = await dayAtSchool(db, now());
     const words = await store.schoolWords(db, ground.lexicon);
     const asked = [query.classId, query.groupId, query.childId].filter((one) => one !== undefined);
     if (asked.length !== 1) throw unfit("Ask for one class, one group or one child.");

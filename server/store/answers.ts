@@ -1,6 +1,6 @@
 import { eq, inArray, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
-import { type GivenAnswer, standing } from "#core/checks";
+import { type GivenAnswer, standing } from "#core/ledger";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -203,6 +203,9 @@ export async function standingOfReading(db: Db, readingId: string): Promise<Answ
   return rows.filter((row) => !voided.has(row.id)).map(toAnswer);
 }
 
+/** A statement has at most 65,535 parameters, and a row of the log some twenty. */
+const ROWS_AT_ONCE = 1000;
+
 /**
  * Adds to the log. An id that is there already stays as it was. With `inside` the rows are written in that transaction.
  */
@@ -212,12 +215,15 @@ export async function appendAnswers(
   { sessionId = null, inside = db }: { readonly sessionId?: string | null; readonly inside?: Db } = {},
 ): Promise<void> {
   if (answers.length === 0) return;
-  const added = await inside
-    .insert(t.answers)
-    .values(answers.map((answer) => toRow(answer, sessionId)))
-    .onConflictDoNothing()
-    .returning({ id: t.answers.id });
-  const fresh = new Set(added.map((row) => row.id));
+  const fresh = new Set<string>();
+  for (let from = 0; from < answers.length; from += ROWS_AT_ONCE) {
+    const added = await inside
+      .insert(t.answers)
+      .values(answers.slice(from, from + ROWS_AT_ONCE).map((answer) => toRow(answer, sessionId)))
+      .onConflictDoNothing()
+      .returning({ id: t.answers.id });
+    for (const row of added) fresh.add(row.id);
+  }
   keepUp(
     db,
     answers.filter((answer) => fresh.has(answer.id)),

@@ -73,6 +73,16 @@ export async function insertSitting(
   });
 }
 
+/** How many sittings have a check that is not ended, of a child who is here. */
+export async function countOpenSittings(db: Db): Promise<number> {
+  const [row] = await db
+    .select({ open: sql<number>`count(distinct ${t.checks.sittingId})::int` })
+    .from(t.checks)
+    .innerJoin(t.children, eq(t.children.id, t.checks.childId))
+    .where(and(isNull(t.checks.endedAt), eq(t.children.archived, false)));
+  return row?.open ?? 0;
+}
+
 /** Sittings with an open check of a child who is here, the newest first, with all their checks. */
 export async function openSittings(db: Db, most: number) {
   const open = await db

@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from "node:util";
 import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import type { CheckSettingsBody, ClassView, OrderBody, OrderView, ReadingSettingsBody } from "#contract";
 import { defaultSettings } from "#core/checks";
+import type { OrderContent } from "#core/order";
 import { startingReadingSettings } from "#core/reading";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
@@ -93,8 +95,40 @@ export async function updateOrder(db: Db, id: string, version: number, content: 
   return changed.length === 1;
 }
 
-/** Shipped orders follow the program: their content is what ships now. */
+/**
+ * Orders that shipped before and do not any more: one that a class follows becomes the school's own, so that nothing it
+ * was taught changes; the others go.
+ */
+async function keepFormerOrders(db: Db, shippedIds: readonly string[]): Promise<void> {
+  const former = (await listOrders(db)).filter((one) => one.shipped && !shippedIds.includes(one.id));
+  for (const { id, content, usedBy } of former) {
+    if (usedBy.length === 0) await db.delete(t.orders).where(eq(t.orders.id, id));
+    else {
+      const name = `${content.name}, as before`.slice(0, 80);
+      await db
+        .update(t.orders)
+        .set({ shipped: false, content: { ...content, name } })
+        .where(eq(t.orders.id, id));
+    }
+  }
+}
+
+/** Brings the orders that ship with this program into a database, at every start. Classes lose nothing by it. */
+export async function shipOrders(
+  db: Db,
+  orders: readonly { readonly id: string; readonly content: OrderContent }[],
+): Promise<void> {
+  await keepFormerOrders(
+    db,
+    orders.map((order) => order.id),
+  );
+  for (const { id, content } of orders) await setShippedOrder(db, id, JSON.parse(JSON.stringify(content)));
+}
+
+/** Shipped orders follow the program: their content is what ships now. One that is as it was is not written. */
 export async function setShippedOrder(db: Db, id: string, content: OrderBody): Promise<void> {
+  const [before] = await db.select().from(t.orders).where(eq(t.orders.id, id));
+  if (before && isDeepStrictEqual(before.content, content)) return;
   await db
     .insert(t.orders)
     .values({ id, content, shipped: true })
@@ -106,16 +140,27 @@ export async function deleteOrder(db: Db, id: string): Promise<void> {
 }
 
 /** The school itself: its name, its accent, how it checks, and what it measures readings against. */
-export async function schoolSettings(
-  db: Db,
-): Promise<{ name: string; accent: string; checks: CheckSettingsBody; reading: ReadingSettingsBody }> {
+export async function schoolSettings(db: Db): Promise<{
+  name: string;
+  accent: string;
+  timeZone: string | null;
+  checks: CheckSettingsBody;
+  reading: ReadingSettingsBody;
+}> {
   const rows = await db.select().from(t.school);
   return {
     name: rows[0]?.name ?? "",
     accent: rows[0]?.accent ?? "neutral",
+    timeZone: rows[0]?.timeZone ?? null,
     checks: { ...defaultSettings, ...rows[0]?.checks },
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...rows[0]?.reading },
   };
+}
+
+/** The school's time zone, an IANA name; that of this machine until the school has said. */
+export async function schoolZone(db: Db): Promise<string> {
+  const rows = await db.select({ timeZone: t.school.timeZone }).from(t.school);
+  return rows[0]?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 /** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */
@@ -125,7 +170,13 @@ export async function slowAfterMs(db: Db): Promise<number> {
 
 export async function setSchool(
   db: Db,
-  change: { name?: string; accent?: string; checks?: CheckSettingsBody; reading?: ReadingSettingsBody },
+  change: {
+    name?: string;
+    timeZone?: string;
+    accent?: string;
+    checks?: CheckSettingsBody;
+    reading?: ReadingSettingsBody;
+  },
 ): Promise<void> {
   await db
     .insert(t.school)

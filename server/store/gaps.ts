@@ -1,5 +1,5 @@
 import type { CanRead, ClassView, Gaps, OrderBody } from "#contract";
-import type { GivenAnswer } from "#core/checks";
+import type { GivenAnswer } from "#core/ledger";
 import { canRead, childRow, codeOf, missedInTexts, rule, type Standing, type TextMiss } from "#core/mastery";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { standingOfChildren } from "./answers.ts";
@@ -50,7 +50,7 @@ async function saidBy(db: Db, words: SchoolWords, childIds: readonly string[]): 
   return new Map(
     [...all].map(([id, answers]) => [
       id,
-      { answers: answers.filter((answer) => answer.kind === "say"), inTexts: missedInTexts(answers, words) },
+      { answers: answers.filter((answer) => answer.kind === "card"), inTexts: missedInTexts(answers, words) },
     ]),
   );
 }

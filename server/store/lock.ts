@@ -1,54 +1,49 @@
-import { createHash } from "node:crypto";
-import { realpathSync, rmSync } from "node:fs";
-import { connect, createServer } from "node:net";
-import { tmpdir } from "node:os";
+import { closeSync, openSync } from "node:fs";
 import { join } from "node:path";
+import { tryLock, unlock } from "fs-native-extensions";
 
-export class FolderInUse extends Error {
-  constructor(folder: string) {
-    super(
-      `Another Keen Sapling is already running on ${folder}. Nothing was changed. Use the one that runs, or stop it first, or choose another folder with KEEN_DATA.`,
-    );
-    this.name = "FolderInUse";
+/** The database cannot be opened, for a reason that can be told in a sentence. */
+export class CannotOpen extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = "CannotOpen";
   }
 }
 
 /**
- * Holds the folder for this process by listening on a local socket named after it. A socket dies with its
- * process, also after kill -9, so a stale hold never locks a school out.
+ * Holds the folder for this process: an advisory lock of the operating system on the file `lock` in it. It ends with its
+ * process, also after kill -9, and is the same whatever name or temporary directory a process has. The file stays.
  * @returns a function that lets go
+ * @throws CannotOpen when another process holds it
  */
-export async function holdFolder(folder: string): Promise<() => Promise<void>> {
-  const name = createHash("sha256").update(realpathSync(folder)).digest("hex").slice(0, 24);
-  const address = process.platform === "win32" ? `\\\\.\\pipe\\keen-${name}` : join(tmpdir(), `keen-${name}.sock`);
-  const server = createServer((socket) => socket.end());
-  if (!(await listens(server, address))) {
-    if (await answers(address)) throw new FolderInUse(folder);
-    rmSync(address, { force: true });
-    if (!(await listens(server, address))) throw new FolderInUse(folder);
+export function holdFolder(folder: string): () => void {
+  const file = openSync(join(folder, "lock"), "a+");
+  if (!tryLock(file)) {
+    closeSync(file);
+    throw new CannotOpen(
+      `Another Keen Sapling is already running on ${folder}. Nothing was changed. Use the one that runs, or stop it first, or choose another folder with KEEN_DATA.`,
+    );
   }
-  server.unref();
-  return () => new Promise((resolve) => server.close(() => resolve()));
+  return () => {
+    unlock(file);
+    closeSync(file);
+  };
 }
 
-function listens(server: ReturnType<typeof createServer>, address: string): Promise<boolean> {
-  return new Promise((resolve, reject) => {
-    const failed = (error: NodeJS.ErrnoException) => (error.code === "EADDRINUSE" ? resolve(false) : reject(error));
-    server.once("error", failed);
-    server.listen(address, () => {
-      server.off("error", failed);
-      resolve(true);
-    });
-  });
-}
+const reasons: Readonly<Record<string, string>> = {
+  ENOSPC: "The disk is full. Make room on it",
+  EDQUOT: "The disk quota of this user is used up. Make room in it",
+  EROFS: "The disk can only be read. Choose another folder with KEEN_DATA",
+  EACCES: "This user may not write there. Give it the folder, or choose another with KEEN_DATA",
+  EPERM: "This user may not write there. Give it the folder, or choose another with KEEN_DATA",
+  ENOTDIR: "It is a file, not a folder. Choose another with KEEN_DATA",
+  EEXIST: "It is a file, not a folder. Choose another with KEEN_DATA",
+};
 
-function answers(address: string): Promise<boolean> {
-  return new Promise((resolve) => {
-    const socket = connect(address);
-    socket.once("connect", () => {
-      socket.destroy();
-      resolve(true);
-    });
-    socket.once("error", () => resolve(false));
-  });
+/** What the system says of a folder that cannot be used, in a sentence; any other error as it is. */
+export function inWords(error: unknown, folder: string): unknown {
+  const { code } = (error ?? {}) as { code?: unknown };
+  const reason = typeof code === "string" ? reasons[code] : undefined;
+  if (reason === undefined) return error;
+  return new CannotOpen(`The folder ${folder} cannot be used. ${reason}, and start again. Nothing was lost.`);
 }

@@ -1,33 +1,11 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { expect, test } from "vitest";
 import { readingView } from "#contract";
-
-const all = join(import.meta.dirname, "migrations");
-
-/** A folder with the migrations up to the one with this number. */
-function upTo(last: number): string {
-  const folder = mkdtempSync(join(tmpdir(), "keen-migrations-"));
-  cpSync(all, folder, { recursive: true });
-  const journal = join(folder, "meta", "_journal.json");
-  const { entries, ...rest } = JSON.parse(readFileSync(journal, "utf8"));
-  writeFileSync(
-    journal,
-    JSON.stringify({ ...rest, entries: entries.filter((entry: { idx: number }) => entry.idx <= last) }),
-  );
-  return folder;
-}
+import { allMigrations, databaseAt } from "./testing.ts";
 
 test("a school from before own texts keeps its readings, its open codes and its answers", async () => {
-  const before = upTo(3);
-  const client = new PGlite();
-  const db = drizzle(client);
-  await migrate(db, { migrationsFolder: before });
-  rmSync(before, { recursive: true });
+  const client = await databaseAt(3);
   const [order, one, child, sitting, ended, reading, answer] = Array.from({ length: 7 }, () => crypto.randomUUID());
   const at = "2026-11-20T09:00:00.000Z";
   await client.exec(`
@@ -42,7 +20,7 @@ test("a school from before own texts keeps its readings, its open codes and its 
     values ('${reading}', '${child}', 'mud', 'Mud', 'Mud on a mat.', '[{"at":0,"kind":"told","heard":null}]', 3, 4000,
       '{"phrases":null,"stops":null,"pace":null,"expression":null}', '[]', '', '${at}', '2026-11-20', 'Ms Harrow');
   `);
-  await migrate(db, { migrationsFolder: all });
+  await migrate(drizzle(client), { migrationsFolder: allMigrations });
   expect((await client.query("select desk_id, code from faces")).rows).toEqual([
     { desk_id: sitting, code: "123456" },
   ]);

@@ -1,11 +1,11 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
-import { mkdtempSync, rmSync } from "node:fs";
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, expect, test } from "vitest";
 import { schoolSettings, setSchool } from "./classes.ts";
-import { FolderInUse, holdFolder } from "./lock.ts";
+import { CannotOpen, holdFolder, inWords } from "./lock.ts";
 import { openStore } from "./open.ts";
 
 const folder = mkdtempSync(join(tmpdir(), "keen-open-"));
@@ -14,7 +14,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 test("what was written is there after closing and opening, and migrating twice changes nothing", async () => {
   const first = await openStore({ folder });
   await setSchool(first.db, { name: "Marlpit Lock School" });
-  await expect(openStore({ folder })).rejects.toThrow(FolderInUse);
+  await expect(openStore({ folder })).rejects.toThrow(CannotOpen);
   await first.close();
   const second = await openStore({ folder });
   expect((await schoolSettings(second.db)).name).toBe("Marlpit Lock School");
@@ -24,17 +24,45 @@ test("what was written is there after closing and opening, and migrating twice c
   await fresh.close();
 });
 
-test("a folder whose holder was killed with -9 can be held again", async () => {
-  const here = mkdtempSync(join(tmpdir(), "keen-lock-"));
-  const code = `import("${join(import.meta.dirname, "lock.ts")}").then(async (m) => { await m.holdFolder(${JSON.stringify(here)}); setInterval(() => {}, 1000); process.send("held"); })`;
-  const holder = spawn(process.execPath, ["--import", "tsx", "-e", code], {
+/** A process that tries to hold the folder, says whether it does, and stays. */
+function holder(here: string, env: NodeJS.ProcessEnv = {}) {
+  const code = `import("${join(import.meta.dirname, "lock.ts")}").then((m) => { try { m.holdFolder(${JSON.stringify(here)}); process.send("held"); } catch (error) { process.send(error.name); } setInterval(() => {}, 1000); })`;
+  const child = spawn(process.execPath, ["--import", "tsx", "-e", code], {
     stdio: ["ignore", "inherit", "inherit", "ipc"],
+    env: { ...process.env, ...env },
   });
-  await once(holder, "message");
-  await expect(holdFolder(here)).rejects.toThrow(/already running/);
-  holder.kill("SIGKILL");
-  await once(holder, "exit");
-  const release = await holdFolder(here);
-  await release();
-  rmSync(here, { recursive: true });
+  return { child, said: once(child, "message").then(([said]) => String(said)) };
+}
+
+test("one of several processes holds a folder, whatever their temporary directory; after kill -9 it is free", async () => {
+  const here = mkdtempSync(join(tmpdir(), "keen-lock-"));
+  const other = mkdtempSync(join(tmpdir(), "keen-lock-tmp-"));
+  const racing = [{}, { TMPDIR: other }, {}, { TMPDIR: other }].map((env) => holder(here, env));
+  const said = await Promise.all(racing.map((one) => one.said));
+  expect([...said].sort()).toEqual(["CannotOpen", "CannotOpen", "CannotOpen", "held"]);
+  expect(() => holdFolder(here)).toThrow(/already running/);
+  for (const { child } of racing) {
+    child.kill("SIGKILL");
+    await once(child, "exit");
+  }
+  const release = holdFolder(here);
+  release();
+  holdFolder(here)();
+  expect(existsSync(join(here, "lock"))).toBe(true);
+  for (const one of [here, other]) rmSync(one, { recursive: true });
+});
+
+test("a folder that cannot be used is told in a sentence", async () => {
+  const file = join(mkdtempSync(join(tmpdir(), "keen-file-")), "file");
+  writeFileSync(file, "");
+  await expect(openStore({ folder: file })).rejects.toThrow(/It is a file, not a folder/);
+  const full = Object.assign(new Error("ENOSPC: no space left on device, write"), { code: "ENOSPC" });
+  expect(inWords(full, "/school")).toMatchObject({
+    name: "CannotOpen",
+    message:
+      "The folder /school cannot be used. The disk is full. Make room on it, and start again. Nothing was lost.",
+  });
+  expect(inWords(Object.assign(new Error(), { code: "EROFS" }), "/school")).toBeInstanceOf(CannotOpen);
+  const other = new Error("something else");
+  expect(inWords(other, "/school")).toBe(other);
 });

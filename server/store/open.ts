@@ -7,7 +7,7 @@ import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
 import { drizzle as overPglite } from "drizzle-orm/pglite";
 import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
 import pg from "pg";
-import { holdFolder } from "./lock.ts";
+import { holdFolder, inWords } from "./lock.ts";
 import * as schema from "./schema.ts";
 
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
@@ -26,7 +26,7 @@ const besides = join(import.meta.dirname, "migrations");
  * Opens the database and brings it to the newest migration. With `url` a PostgreSQL server; else PGlite in
  * `folder`, which one process at a time may hold; `memory://` keeps nothing (tests), and can begin from a `snapshot` of another. `fresh` empties the
  * embedded database first, once the folder is held; a server's database is never emptied.
- * Throws `FolderInUse` when another process holds the folder.
+ * Throws `CannotOpen` when another process holds the folder, or it cannot be written.
  */
 export async function openStore(where: {
   folder: string;
@@ -48,11 +48,19 @@ export async function openStore(where: {
     await migratePglite(db, { migrationsFolder });
     return { db, kind: "embedded", close: () => memory.close() };
   }
-  mkdirSync(where.folder, { recursive: true });
-  const release = await holdFolder(where.folder);
+  return openFolder(where.folder, { fresh: where.fresh ?? false, migrationsFolder });
+}
+
+async function openFolder(
+  folder: string,
+  { fresh, migrationsFolder }: { readonly fresh: boolean; readonly migrationsFolder: string },
+): Promise<OpenStore> {
+  let release = () => {};
   try {
-    const data = join(where.folder, "pg");
-    if (where.fresh) rmSync(data, { recursive: true, force: true });
+    mkdirSync(folder, { recursive: true });
+    release = holdFolder(folder);
+    const data = join(folder, "pg");
+    if (fresh) rmSync(data, { recursive: true, force: true });
     const client = await PGlite.create(data);
     const db = overPglite(client, { schema });
     await migratePglite(db, { migrationsFolder });
@@ -61,11 +69,11 @@ export async function openStore(where: {
       kind: "embedded",
       close: async () => {
         await client.close();
-        await release();
+        release();
       },
     };
   } catch (error) {
-    await release();
-    throw error;
+    release();
+    throw inWords(error, folder);
   }
 }

@@ -40,6 +40,8 @@ export const school = pgTable("school", {
   id: integer("id").primaryKey(),
   name: text("name").notNull(),
   accent: text("accent").notNull().default("neutral"),
+  /** An IANA name; null until the school has said. */
+  timeZone: text("time_zone"),
   /** How this school checks; what is missing is as it ships. */
   checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
   /** What it measures readings against; what is missing is as it ships. */
@@ -136,7 +138,7 @@ export const checks = pgTable(
     /** Which child of the sitting, and which part of the plan, both from 0. */
     place: integer("place").notNull().default(0),
     part: integer("part").notNull().default(0),
-    kind: text("kind").notNull().default("say"),
+    kind: text("kind").notNull().default("card"),
     scope: text("scope").notNull(),
     items: jsonb("items").$type<string[]>().notNull(),
     /** Null for checks made before there were kinds. */
@@ -166,7 +168,7 @@ export const answers = pgTable(
     sessionId: uuid("session_id").references(() => sessions.id, { onDelete: "set null" }),
     /** The reading of a text in which the word stood. */
     readingId: uuid("reading_id").references(() => readings.id, { onDelete: "cascade" }),
-    kind: text("kind").notNull().default("say"),
+    kind: text("kind").notNull().default("card"),
     item: text("item"),
     outcome: text("outcome").notNull(),
     heard: text("heard"),
@@ -216,7 +218,11 @@ export const readings = pgTable(
 );
 
 /** Texts of the school's own. */
-export const texts = pgTable("texts", { id: uuid("id").primaryKey() });
+export const texts = pgTable("texts", {
+  id: uuid("id").primaryKey(),
+  /** Set while a removal can be taken back. */
+  removedAt: at("removed_at"),
+});
 
 /** Every kept state of an own text; the one with the highest number is the text. */
 export const textVersions = pgTable(
@@ -296,6 +302,8 @@ export const sessions = pgTable(
     known: jsonb("known").$type<string[]>().notNull(),
     wholes: jsonb("wholes").$type<string[]>().notNull(),
     createdAt: at("created_at").notNull().default(sql`now()`),
+    /** Set while a removal can be taken back. */
+    removedAt: at("removed_at"),
   },
   (table) => [index("sessions_group").on(table.groupId), index("sessions_day").on(table.heldOn)],
 );
@@ -336,6 +344,8 @@ export const reports = pgTable(
     at: at("at").notNull(),
     reached: text("reached"),
     note: text("note").notNull(),
+    /** Which way it came: from the school, or by a link. */
+    byLink: boolean("by_link").notNull().default(false),
   },
   (table) => [index("reports_session").on(table.sessionId)],
 );

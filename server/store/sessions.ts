@@ -1,6 +1,7 @@
-import { and, desc, eq, inArray } from "drizzle-orm";
-import type { PlanBody, ReportBody } from "#contract";
-import { appendAnswers } from "./answers.ts";
+import { randomUUID } from "node:crypto";
+import { and, between, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import type { AnswerBody, PlanBody, ReportBody } from "#contract";
+import { appendAnswers, storedAnswers } from "./answers.ts";
 import { listGroups } from "./groups.ts";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
@@ -11,12 +12,45 @@ export async function listSessionRows(db: Db, groupId?: string): Promise<Session
   return db
     .select()
     .from(t.sessions)
-    .where(groupId ? eq(t.sessions.groupId, groupId) : undefined)
+    .where(and(isNull(t.sessions.removedAt), groupId ? eq(t.sessions.groupId, groupId) : undefined))
     .orderBy(desc(t.sessions.heldOn), desc(t.sessions.createdAt));
 }
 
+/** How many sessions of open groups lie between these days, both counted, and no one has said what happened. */
+export async function countDueSessions(db: Db, from: string, to: string): Promise<number> {
+  const [row] = await db
+    .select({ due: sql<number>`count(*)::int` })
+    .from(t.sessions)
+    .innerJoin(t.groups, eq(t.groups.id, t.sessions.groupId))
+    .leftJoin(t.reports, eq(t.reports.sessionId, t.sessions.id))
+    .where(
+      and(
+        isNull(t.sessions.removedAt),
+        isNull(t.reports.id),
+        eq(t.groups.closed, false),
+        between(t.sessions.heldOn, from, to),
+      ),
+    );
+  return row?.due ?? 0;
+}
+
 export async function findSessionRow(db: Db, id: string): Promise<SessionRow | undefined> {
-  return (await db.select().from(t.sessions).where(eq(t.sessions.id, id)))[0];
+  return (
+    await db
+      .select()
+      .from(t.sessions)
+      .where(and(eq(t.sessions.id, id), isNull(t.sessions.removedAt)))
+  )[0];
+}
+
+/** A session that was removed and can still be brought back, or undefined. */
+export async function findRemovedSession(db: Db, id: string): Promise<SessionRow | undefined> {
+  return (
+    await db
+      .select()
+      .from(t.sessions)
+      .where(and(eq(t.sessions.id, id), isNotNull(t.sessions.removedAt)))
+  )[0];
 }
 
 export async function insertSession(
@@ -48,8 +82,9 @@ export async function updateSession(
   return changed.length === 1;
 }
 
-export async function deleteSession(db: Db, id: string): Promise<void> {
-  await db.delete(t.sessions).where(eq(t.sessions.id, id));
+/** Takes a session out of sight (an instant), or brings it back (null). */
+export async function setSessionRemoved(db: Db, id: string, removedAt: string | null): Promise<void> {
+  await db.update(t.sessions).set({ removedAt }).where(eq(t.sessions.id, id));
 }
 
 export async function membersOfSession(db: Db, sessionId: string) {
@@ -122,12 +157,17 @@ export async function reportsOf(
 }
 
 /** Keeps a report, and its marks as answers in the log. The same report sent again changes nothing. */
-export async function insertReport(db: Db, sessionId: string, report: ReportBody, day: string): Promise<void> {
+export async function insertReport(
+  db: Db,
+  sessionId: string,
+  report: ReportBody,
+  { day, byLink }: { readonly day: string; readonly byLink: boolean },
+): Promise<void> {
   await db.transaction(async (inside) => {
     const { id, by, at, reached, note } = report;
     const added = await inside
       .insert(t.reports)
-      .values({ id, sessionId, by, at, reached, note })
+      .values({ id, sessionId, by, at, reached, note, byLink })
       .onConflictDoNothing()
       .returning();
     if (added.length === 0) return;
@@ -149,7 +189,7 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
       const given = {
         id: mark.id,
         childId: mark.childId,
-        kind: "say" as const,
+        kind: "card" as const,
         tags: [],
         item: mark.gpc,
         ms: null,
@@ -167,13 +207,47 @@ export async function insertReport(db: Db, sessionId: string, report: ReportBody
   });
 }
 
+/** How many reports came by the session's link. */
+export async function countByLink(db: Db, sessionId: string): Promise<number> {
+  return db.$count(t.reports, and(eq(t.reports.sessionId, sessionId), eq(t.reports.byLink, true)));
+}
+
+/** Takes a report away, and back what it brought into the log of answers. */
+export async function deleteReport(
+  db: Db,
+  report: ReportBody,
+  { markedAt, day }: { readonly markedAt: string; readonly day: string },
+): Promise<void> {
+  await db.transaction(async (inside) => {
+    const { rows, voided } = await storedAnswers(
+      inside,
+      report.marks.map((mark) => mark.id),
+    );
+    const back = [...rows.values()]
+      .filter((row) => !voided.has(row.id))
+      .map(
+        ({ id, childId }): AnswerBody => ({
+          id: randomUUID(),
+          childId,
+          markedAt,
+          day,
+          markedBy: report.by,
+          outcome: "void",
+          voids: id,
+        }),
+      );
+    await appendAnswers(db, back, { inside });
+    await inside.delete(t.reports).where(eq(t.reports.id, report.id));
+  });
+}
+
 /** Every report on a session in which the child had a place: the day, the group's name, whether the child came. */
 export async function sessionsOfChild(db: Db, childId: string) {
   const places = await db
     .select({ id: t.sessions.id, heldOn: t.sessions.heldOn, groupId: t.sessions.groupId })
     .from(t.sessionMembers)
     .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
-    .where(eq(t.sessionMembers.childId, childId));
+    .where(and(eq(t.sessionMembers.childId, childId), isNull(t.sessions.removedAt)));
   const names = new Map((await listGroups(db)).map((group) => [group.id, group.name]));
   const reports = await reportsOf(
     db,

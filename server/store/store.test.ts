@@ -28,8 +28,8 @@ import {
 import { groundOf } from "./gaps.ts";
 import { findGroup, groupHistory, insertVersion, listGroups, setClosed } from "./groups.ts";
 import type { OpenStore } from "./open.ts";
+import { forgetRemoved } from "./removed.ts";
 import {
-  deleteSession,
   findSessionRow,
   insertReport,
   insertSession,
@@ -37,6 +37,7 @@ import {
   membersOfSession,
   reportsOf,
   sessionsOfChild,
+  setSessionRemoved,
   setShare,
   shareByHash,
   updateSession,
@@ -63,7 +64,7 @@ const sessionId = uuid();
 const given = (childId: string, item: string, outcome: "right" | "none", day: string, id = uuid()): AnswerBody => ({
   id,
   childId,
-  kind: "say",
+  kind: "card",
   tags: [],
   item,
   outcome,
@@ -152,7 +153,7 @@ describe("the log", () => {
     const wrong: AnswerBody = {
       id: uuid(),
       childId: ada,
-      kind: "say",
+      kind: "card",
       tags: ["noName"],
       item: "m=m",
       outcome: "wrong",
@@ -318,7 +319,8 @@ describe("sessions", () => {
       marks: [{ id: uuid(), childId: ada, gpc: "m=m", outcome: "wrong" as const }],
       note: "Ada read; adamant.",
     };
-    for (let times = 0; times < 2; times++) await insertReport(store.db, sessionId, report, "2026-11-11");
+    for (let times = 0; times < 2; times++)
+      await insertReport(store.db, sessionId, report, { day: "2026-11-11", byLink: false });
     expect(await reportsOf(store.db, [sessionId])).toMatchObject([
       { by: "Wyn D.", came: [ada], marks: [{ gpc: "m=m", outcome: "wrong" }] },
     ]);
@@ -353,7 +355,14 @@ describe("sessions", () => {
       note: "this child read; adamant.",
     });
     const before = await answersOfChildren(store.db, [cy]);
-    await deleteSession(store.db, sessionId);
+    await setSessionRemoved(store.db, sessionId, "2026-11-20T09:00:00.000Z");
+    expect(await listSessionRows(store.db)).toEqual([]);
+    await forgetRemoved(store.db, "2026-11-20T09:00:00.000Z");
+    await setSessionRemoved(store.db, sessionId, null);
+    expect(await listSessionRows(store.db)).toHaveLength(1);
+    await setSessionRemoved(store.db, sessionId, "2026-11-20T09:00:00.000Z");
+    await forgetRemoved(store.db, "2026-11-20T09:00:00.001Z");
+    await setSessionRemoved(store.db, sessionId, null);
     expect(await listSessionRows(store.db)).toEqual([]);
     expect(await answersOfChildren(store.db, [cy])).toEqual(before);
   });

@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from "drizzle-orm";
+import { and, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import type { PreparationBody, TextContentBody, TextVersion } from "#contract";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
@@ -18,6 +18,7 @@ export async function ownTexts(db: Db): Promise<OwnText[]> {
       content: t.textVersions.content,
     })
     .from(t.textVersions)
+    .innerJoin(t.texts, and(eq(t.texts.id, t.textVersions.textId), isNull(t.texts.removedAt)))
     .orderBy(t.textVersions.textId, desc(t.textVersions.version));
   return rows.sort((one, other) => one.content.title.localeCompare(other.content.title));
 }
@@ -28,6 +29,7 @@ export async function versionsOf(db: Db, textId: string): Promise<TextVersion[]>
   return db
     .select({ version, content, savedAt, savedBy })
     .from(t.textVersions)
+    .innerJoin(t.texts, and(eq(t.texts.id, t.textVersions.textId), isNull(t.texts.removedAt)))
     .where(eq(t.textVersions.textId, textId))
     .orderBy(desc(t.textVersions.version));
 }
@@ -45,12 +47,18 @@ export async function addVersion(db: Db, textId: string, row: TextVersion): Prom
   });
 }
 
-/** Removes an own text with its versions and what was prepared for it; false when there is none. */
-export async function deleteText(db: Db, id: string): Promise<boolean> {
-  return db.transaction(async (inside) => {
-    await inside.delete(t.preparations).where(eq(t.preparations.textId, id));
-    return (await inside.delete(t.texts).where(eq(t.texts.id, id)).returning()).length === 1;
-  });
+/**
+ * Takes an own text out of sight with its versions (an instant), or brings it back (null). What was prepared for it
+ * stays with it. @returns false when there was none to take, or none to bring back
+ */
+export async function setTextRemoved(db: Db, id: string, removedAt: string | null): Promise<boolean> {
+  const now = removedAt === null ? isNotNull(t.texts.removedAt) : isNull(t.texts.removedAt);
+  const changed = await db
+    .update(t.texts)
+    .set({ removedAt })
+    .where(and(eq(t.texts.id, id), now))
+    .returning({ id: t.texts.id });
+  return changed.length === 1;
 }
 
 export async function findPreparation(db: Db, textId: string, forKey: string): Promise<PreparationBody | null> {

@@ -1,5 +1,8 @@
+import { useEffect } from "react";
 import useSWR, { mutate, type SWRConfiguration } from "swr";
 import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem, problem } from "#contract";
+import { measureClock } from "./clock.ts";
+import { forget, isOld, keep, keptPage, setAge, show } from "./pages.ts";
 
 /** The server said no, in words for the person in front of the screen. */
 export class Refused extends Error {
@@ -10,9 +13,9 @@ export class Refused extends Error {
 }
 
 /** The server could not be reached. */
-class NoLine extends Error {
+export class NoLine extends Error {
   constructor() {
-    super("The server cannot be reached. What you typed is still here; try again in a moment.");
+    super("The server cannot be reached. Nothing was changed; try again in a moment.");
     this.name = "NoLine";
   }
 }
@@ -24,6 +27,7 @@ class NoLine extends Error {
 export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): Promise<AnswerOf<E>> {
   const { params, query, body } = asking as { params?: unknown; query?: unknown; body?: unknown };
   let response: Response;
+  const sentAt = Date.now();
   try {
     response = await fetch(addressOf(endpoint, params, query), {
       method: endpoint.method,
@@ -32,6 +36,7 @@ export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): 
   } catch {
     throw new NoLine();
   }
+  measureClock(response.headers.get("date"), sentAt, Date.now());
   const content: unknown = await response.json().catch(() => undefined);
   if (response.ok) return endpoint.answer.parse(content) as AnswerOf<E>;
   const said = problem.safeParse(content);
@@ -39,11 +44,48 @@ export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): 
   throw new NoLine();
 }
 
-/** Reads an endpoint and keeps it fresh; `null` asks nothing yet. */
+/** Asks, and keeps the answer on the device; when no one answers, what was kept before stands in, with its age. */
+async function callOrKept<E extends Endpoint>(endpoint: E, asking: Asking<E>, key: string): Promise<AnswerOf<E>> {
+  try {
+    const content = await call(endpoint, asking);
+    setAge(key, null);
+    void keep(key, content);
+    return content;
+  } catch (error) {
+    if (error instanceof Refused) {
+      setAge(key, null);
+      // Nothing is kept of what the server says is gone.
+      if (error.problem.status === 404) void forget(key);
+      throw error;
+    }
+    const page = await keptPage(key);
+    const read = endpoint.answer.safeParse(page?.content);
+    if (!page || !read.success) throw error;
+    setAge(key, page.keptAt);
+    return read.data as AnswerOf<E>;
+  }
+}
+
+const ASK_AGAIN_MS = 4000;
+
+/**
+ * Reads an endpoint and keeps it fresh; `null` asks nothing yet. While the server cannot be reached, what this device
+ * kept of it is the data, `useAge` tells how old that is, and it is asked for again every few seconds.
+ */
 export function useAsk<E extends Endpoint>(endpoint: E, asking: Asking<E> | null, options?: SWRConfiguration) {
   const { params, query } = (asking ?? {}) as { params?: unknown; query?: unknown };
   const key = asking === null ? null : addressOf(endpoint, params, query);
-  return useSWR<AnswerOf<E>, Error>(key, () => call(endpoint, asking as Asking<E>), options);
+  useEffect(() => (key === null ? undefined : show(key)), [key]);
+  return useSWR<AnswerOf<E>, Error>(key, () => callOrKept(endpoint, asking as Asking<E>, key ?? ""), {
+    refreshInterval: () => (key !== null && isOld(key) ? ASK_AGAIN_MS : 0),
+    ...options,
+  });
+}
+
+/** As `useAsk`, for what must not stay on this device: it came by a link that someone else was given. */
+export function useAskOnly<E extends Endpoint>(endpoint: E, asking: Asking<E>) {
+  const { params, query } = asking as { params?: unknown; query?: unknown };
+  return useSWR<AnswerOf<E>, Error>(addressOf(endpoint, params, query), () => call(endpoint, asking));
 }
 
 /** After a write: everything that was read is asked for again when it is next on the screen. */

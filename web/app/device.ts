@@ -1,4 +1,3 @@
-import { format } from "date-fns";
 import { useSyncExternalStore } from "react";
 
 /** Settings of this device only: who marks here, light or dark. */
@@ -27,6 +26,25 @@ export function useMarker(): [string, (name: string) => void] {
 export function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
   const [hand, setHand] = useStored("keen-hand", "right");
   return [hand === "left" ? "left" : "right", setHand];
+}
+
+/** The longest that a card can be made to wait for its mark. */
+export const LONGEST_MARK_WAIT = 700;
+
+/** Milliseconds for which a card must have been on the screen before it takes a mark. */
+export function useMarkWait(): [number, (ms: number) => void] {
+  const [stored, store] = useStored("keen-mark-wait", "300");
+  const ms = Number(stored);
+  const wait = Number.isFinite(ms) ? Math.min(LONGEST_MARK_WAIT, Math.max(0, ms)) : 300;
+  return [wait, (next) => store(String(next))];
+}
+
+/** Whether single letters are keys: they are, with Alt only, or not at all. */
+export type LetterKeys = "on" | "alt" | "off";
+
+export function useLetterKeys(): [LetterKeys, (keys: LetterKeys) => void] {
+  const [stored, store] = useStored("keen-letter-keys", "on");
+  return [stored === "alt" || stored === "off" ? stored : "on", store];
 }
 
 /** How a text is shown to a child on this device. */
@@ -58,11 +76,6 @@ export function useTheme(): { dark: boolean; toggle: () => void } {
       document.documentElement.classList.toggle("dark", !dark);
     },
   };
-}
-
-/** The calendar day on this device, `2026-11-23`. */
-export function dayHere(date = new Date()): string {
-  return format(date, "yyyy-MM-dd");
 }
 
 export function newId(): string {

@@ -10,6 +10,7 @@ import {
 } from "react";
 import { useNavigate } from "react-router";
 import { Sheet } from "#web/parts/dialog.tsx";
+import { type LetterKeys, useLetterKeys } from "./device.ts";
 import { besides, places } from "./places.ts";
 
 export interface KeyBinding {
@@ -17,6 +18,37 @@ export interface KeyBinding {
   readonly key: string;
   readonly does: string;
   readonly run: () => void;
+}
+
+/** A key that the part listens to by itself: it is listed, and nothing else. */
+export function listedKey(key: string, does: string): KeyBinding {
+  return { key, does, run: listedOnly };
+}
+const listedOnly = () => {};
+
+const keyNames: Readonly<Record<string, string>> = {
+  " ": "Space",
+  ArrowLeft: "arrow left",
+  ArrowRight: "arrow right",
+  ArrowUp: "arrow up",
+  ArrowDown: "arrow down",
+  arrows: "arrow keys",
+};
+
+function isLetter(key: string): boolean {
+  return /^[a-z]$/.test(key);
+}
+
+/** A key in words, as it is pressed on this device. */
+function keyInWords(key: string, letters: LetterKeys): string {
+  const name = keyNames[key] ?? (key.startsWith("shift+") ? `Shift ${key.slice(6)}` : key);
+  return letters === "alt" && isLetter(key) ? `Alt ${name.toUpperCase()}` : isLetter(key) ? name.toUpperCase() : name;
+}
+
+/** What is bound here, a key once: the part that came last has it. Letters that are switched off are not keys. */
+function listOf(bindings: readonly KeyBinding[], letters: LetterKeys): readonly KeyBinding[] {
+  const last = new Map(bindings.map((binding) => [binding.key, binding]));
+  return [...last.values()].filter((binding) => letters !== "off" || !isLetter(binding.key));
 }
 
 interface Registry {
@@ -45,6 +77,9 @@ export function keepKeys(event: MouseEvent): void {
   if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
 }
 
+/** Keys that go on while they are held: from word to word. */
+const steps: ReadonlySet<string> = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"]);
+
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
@@ -57,6 +92,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
   const owners = useRef(new Map<symbol, readonly KeyBinding[]>());
   const [shown, setShown] = useState<readonly KeyBinding[] | null>(null);
   const navigate = useNavigate();
+  const [letters] = useLetterKeys();
   const registry = useMemo<Registry>(
     () => ({
       set: (owner, bindings) => owners.current.set(owner, bindings),
@@ -69,6 +105,12 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
     let afterG = 0;
     const here = () => [...owners.current.values()].flat();
     const listen = (event: KeyboardEvent) => {
+      if (event.repeat) {
+        // A key that is held does one thing: it presses no button again, sends no form again, and is no new mark.
+        const writes = event.target instanceof HTMLTextAreaElement || (isTyping(event.target) && event.key === " ");
+        if ((event.key === "Enter" || event.key === " ") && !writes) event.preventDefault();
+        if (!steps.has(event.key)) return;
+      }
       const figure = event.shiftKey ? /^Digit(\d)$/.exec(event.code)?.[1] : undefined;
       const key = figure ? `shift+${figure}` : event.key.length === 1 ? event.key.toLowerCase() : event.key;
       if ((event.ctrlKey || event.metaKey) && key === "k") {
@@ -76,10 +118,14 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
         onPalette();
         return;
       }
+      // With Alt some systems write another letter; the key that was pressed counts.
+      const pressed = event.altKey ? (/^Key([A-Z])$/.exec(event.code)?.[1]?.toLowerCase() ?? key) : key;
+      if (isLetter(pressed) && event.altKey !== (letters === "alt")) return;
+      if (isLetter(pressed) && letters === "off") return;
       if (
         event.ctrlKey ||
         event.metaKey ||
-        event.altKey ||
+        (event.altKey && !isLetter(pressed)) ||
         isTyping(event.target) ||
         document.querySelector("[role=dialog]")
       )
@@ -88,7 +134,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
         setShown(here());
         return;
       }
-      const place = [...places, ...besides].find((one) => one.key === key);
+      const place = [...places, ...besides].find((one) => one.key === pressed);
       if (afterG > Date.now() - 1200 && place) {
         afterG = 0;
         navigate(place.path);
@@ -96,28 +142,36 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
       }
       const binding = here()
         .reverse()
-        .find((one) => one.key === key);
+        .find((one) => one.key === pressed && one.run !== listedOnly);
       const onControl =
         event.target instanceof Element && event.target.closest("button, a, [role=gridcell]") !== null;
       if (binding && !(onControl && (key === "Enter" || key === " "))) {
         event.preventDefault();
         binding.run();
-      } else if (key === "g") afterG = Date.now();
+      } else if (pressed === "g") afterG = Date.now();
     };
     addEventListener("keydown", listen);
     return () => removeEventListener("keydown", listen);
-  }, [navigate, onPalette]);
+  }, [navigate, onPalette, letters]);
 
   return (
     <KeyContext.Provider value={registry}>
       {children}
       <Sheet open={shown !== null} onClose={() => setShown(null)} title="Keys">
-        <KeyList title="Here" rows={(shown ?? []).map((one) => [one.key === " " ? "Space" : one.key, one.does])} />
+        <KeyList
+          title="Here"
+          rows={listOf(shown ?? [], letters).map((one) => [keyInWords(one.key, letters), one.does])}
+        />
         <KeyList
           title="Everywhere"
           rows={[
-            ...[...places, ...besides].map((place): [string, string] => [`g ${place.key}`, place.name]),
-            ["Ctrl K", "Find a child, a group, a text, a place"],
+            ...(letters === "off"
+              ? []
+              : [...places, ...besides].map((place): [string, string] => [
+                  `${keyInWords("g", letters)}, ${keyInWords(place.key, letters)}`,
+                  place.name,
+                ])),
+            ["Ctrl K", "Find anyone and anything, and what can be done"],
             ["?", "This sheet"],
           ]}
         />

@@ -8,7 +8,7 @@ const SITTING = `${ID}7777`;
 const mark = (number: number, outcome: "right" | "none" = "right"): AnswerBody => ({
   id: `${ID}${String(number).padStart(4, "0")}`,
   childId: `${ID}9999`,
-  kind: "say",
+  kind: "card",
   tags: [],
   item: "b=b",
   outcome,

@@ -1,5 +1,6 @@
+import { useMemo } from "react";
 import { getReaders, getSchool, listChildren, listGroups, type Readers } from "#contract";
-import { correspondences, type Gpc } from "#core/phonics";
+import { everyCorrespondence, type Gpc } from "#core/phonics";
 import { useAsk } from "#web/app/api.ts";
 
 /** Whose knowledge the place works with. */
@@ -16,7 +17,7 @@ export interface For {
 const everything: For = {
   key: "all",
   name: "Every spelling",
-  known: new Set(correspondences.map((entry) => entry.gpc)),
+  known: new Set(everyCorrespondence.map((entry) => entry.gpc)),
   wholes: new Set(),
   targets: [],
   children: [],
@@ -34,19 +35,21 @@ export function useFor(key: string): { reader: For | undefined; error: Error | u
           ? { childId: id }
           : null;
   const { data, error } = useAsk(getReaders, query && { query });
+  // The same answer gives the same reader, so that what was worked out for it stays.
+  const reader = useMemo(
+    (): For | undefined =>
+      data && {
+        key,
+        name: data.name,
+        known: new Set(data.known),
+        wholes: new Set(data.wholes.map((word) => word.toLowerCase())),
+        targets: data.targets,
+        children: data.children,
+      },
+    [data, key],
+  );
   if (!query) return { reader: everything, error: undefined };
-  if (!data) return { reader: undefined, error };
-  return {
-    reader: {
-      key,
-      name: data.name,
-      known: new Set(data.known),
-      wholes: new Set(data.wholes.map((word) => word.toLowerCase())),
-      targets: data.targets,
-      children: data.children,
-    },
-    error: undefined,
-  };
+  return { reader, error: reader ? undefined : error };
 }
 
 /** Spellings that these readers are to practise now. A class has so many that some child needs that they say nothing. */

@@ -1,25 +1,36 @@
 import { BookOpen, CircleHelp, ListOrdered, Moon, Search, SlidersHorizontal, Sun, WholeWord } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { NavLink, Outlet } from "react-router";
-import { Toaster } from "sonner";
-import { getSchool, getToday } from "#contract";
+import { getSchool } from "#contract";
+import { nearDay, plural } from "#core/saying";
+import { Leaving } from "#web/parts/leaving.tsx";
 import { Waiting } from "#web/parts/page.tsx";
+import { Toasts } from "#web/parts/toast.tsx";
 import { useAsk } from "./api.ts";
+import { Arrival } from "./arrive.tsx";
+import { dayOfInstant, rememberZone, todayHere } from "./clock.ts";
 import { useMarker, useTheme } from "./device.ts";
 import { Keys } from "./keys.tsx";
 import { useOutbox } from "./outbox.ts";
+import { useAge } from "./pages.ts";
 import { besides, places } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
 
-/** What waits in each place, shown beside its name. */
-function useWaiting(): Record<string, number> {
-  const today = useAsk(getToday, {});
-  const due =
-    today.data?.sessions.filter(
-      (session) => session.state === "planned" && session.heldOn <= (today.data?.today ?? ""),
-    ).length ?? 0;
-  return { "/check": today.data?.openSittings.length ?? 0, "/sessions": due };
+/** Says how old what stands on the screen is, while the server cannot be reached. */
+function Age() {
+  const since = useAge();
+  if (since === null) return <p role="status" className="sr-only" />;
+  const at = new Date(since).toISOString();
+  return (
+    <p
+      role="status"
+      className="no-print pointer-events-none fixed right-3 bottom-3 z-30 rounded-md border border-damson bg-damson-pale px-3 py-1.5 text-sm"
+    >
+      No connection. What stands here is of {nearDay(dayOfInstant(at), todayHere())},{" "}
+      {new Date(since).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" })}.
+    </p>
+  );
 }
 
 /** The frame of the teacher's face: the loop as a stem with its places, and the place itself. */
@@ -31,50 +42,57 @@ export function Shell() {
     setPaletteOpen(true);
   };
   return (
-    <Keys onPalette={openPalette}>
-      <a
-        href="#place"
-        className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"
-      >
-        Skip to the place
-      </a>
-      <div className="flex min-h-screen flex-col lg:flex-row">
-        <Rail onPalette={openPalette} />
-        <main id="place" className="flex min-w-0 flex-1 flex-col">
-          <Suspense
-            fallback={
-              <div className="p-6">
-                <Waiting />
-              </div>
-            }
-          >
-            <Outlet />
+    <Leaving>
+      <Keys onPalette={openPalette}>
+        <a
+          href="#place"
+          className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"
+        >
+          Skip to the place
+        </a>
+        <div className="flex min-h-screen flex-col lg:flex-row">
+          <Rail onPalette={openPalette} />
+          <main id="place" className="flex min-w-0 flex-1 flex-col">
+            <Suspense
+              fallback={
+                <div className="p-6">
+                  <Waiting />
+                </div>
+              }
+            >
+              <Outlet />
+            </Suspense>
+          </main>
+        </div>
+        <Arrival />
+        <Age />
+        {paletteWanted && (
+          <Suspense fallback={null}>
+            <Palette open={paletteOpen} onClose={() => setPaletteOpen(false)} />
           </Suspense>
-        </main>
-      </div>
-      {paletteWanted && (
-        <Suspense fallback={null}>
-          <Palette open={paletteOpen} onClose={() => setPaletteOpen(false)} />
-        </Suspense>
-      )}
-      <Toaster
-        position="bottom-center"
-        toastOptions={{ style: { background: "var(--sheet)", color: "var(--ink)", border: "1px solid var(--line)" } }}
-      />
-    </Keys>
+        )}
+        <Toasts />
+      </Keys>
+    </Leaving>
   );
 }
 
 function Rail({ onPalette }: { onPalette: () => void }) {
   const school = useAsk(getSchool, {});
-  const waiting = useWaiting();
+  const zone = school.data?.timeZone;
+  useEffect(() => {
+    if (zone) rememberZone(zone);
+  }, [zone]);
+  // What waits in each place, shown beside its name.
+  const { checks = 0, sessions = 0 } = school.data?.waiting ?? {};
+  const waiting: Record<string, number> = { "/check": checks, "/sessions": sessions };
   const link = ({ isActive }: { isActive: boolean }) =>
     `group relative flex items-center gap-2 rounded-md px-2.5 py-1.5 whitespace-nowrap ${isActive ? "bg-leaf-pale font-semibold" : "hover:bg-leaf-pale/60"}`;
   return (
     <aside className="no-print border-line bg-sheet max-lg:border-b lg:sticky lg:top-0 lg:flex lg:h-screen lg:w-[196px] lg:flex-none lg:flex-col lg:border-r">
       <div className="flex items-center gap-2 px-4 pt-3 pb-1 lg:pt-4">
         <img src="/sapling.svg" alt="" width={24} height={24} />
-        <div className="min-w-0 leading-tight">
+        <div className="min-w-0 leading-tight max-lg:max-w-[48vw]">
           <p className="font-semibold">Keen Sapling</p>
           <p className="truncate text-sm text-soft">{school.data?.name || "Your school"}</p>
         </div>
@@ -130,11 +148,11 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
     <div className="flex items-center gap-2 px-3 pb-3 max-lg:absolute max-lg:right-2 max-lg:top-2 lg:flex-col lg:items-stretch">
       {waiting.length > 0 && (
         <p role="status" className="rounded-md bg-damson-pale px-2 py-1 text-sm">
-          {waiting.length} {waiting.length === 1 ? "mark" : "marks"} on this device
-          {lineDown ? ", waiting for the line" : ", being sent"}
+          {plural(waiting.length, "mark")} on this device
+          {lineDown ? ", waiting for a connection" : ", being sent"}
         </p>
       )}
-      <label className="flex items-center gap-2 text-sm text-soft lg:block">
+      <label className="flex items-center gap-2 text-sm text-soft max-sm:hidden lg:block">
         <span className="max-lg:sr-only">Marks are by</span>
         <input
           aria-label="Marks are by"

@@ -1,5 +1,5 @@
 import type { FieldValues, Path, UseFormSetError } from "react-hook-form";
-import { Refused, refreshAll, wordsOfError } from "./api.ts";
+import { NoLine, Refused, refreshAll, wordsOfError } from "./api.ts";
 
 /**
  * Runs a form's write. On success everything on the screen is read again; on a refusal each field shows the
@@ -26,7 +26,8 @@ export async function submit<T extends FieldValues>(
         }
       }
     }
-    if (!placed) setError("root", { message: wordsOfError(error) });
+    const kept = error instanceof NoLine ? " What you typed is still here." : "";
+    if (!placed) setError("root", { message: `${wordsOfError(error)}${kept}` });
     return false;
   }
 }

@@ -26,7 +26,7 @@ export function Chart(wanted: ChartWanted) {
     };
   }, [Canvas]);
   if (failed && !Canvas)
-    return <p className="text-sm text-soft">The drawing needs a line; the figures stand in the table.</p>;
+    return <p className="text-sm text-soft">The drawing needs a connection; the figures stand in the table.</p>;
   return (
     <div role="img" aria-label={wanted.label} className="h-56 w-full">
       {Canvas ? <Canvas {...wanted} /> : <div className="h-full animate-pulse rounded bg-line/40" />}

@@ -1,6 +1,8 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
+import { useOpenSheet } from "./open-sheets.ts";
+import { useReturnFocus } from "./return-focus.ts";
 
 interface SheetWanted {
   readonly open: boolean;
@@ -11,8 +13,12 @@ interface SheetWanted {
   readonly place?: "middle" | "side";
 }
 
-/** A sheet over the page: closed by Escape, the cross, or a click beside it. */
+/** A sheet over the page: closed by Escape, the cross, the way back, or a click beside it while nothing was typed. */
 export function Sheet({ open, onClose, title, children, place = "middle" }: SheetWanted) {
+  useOpenSheet(open, onClose);
+  useReturnFocus(open);
+  /** Something was typed or chosen in it: a click beside it, which is easily made, then closes nothing. */
+  const touched = useRef(false);
   const where =
     place === "side"
       ? "right-0 top-0 h-full w-[26rem] max-w-[92vw]"
@@ -23,6 +29,13 @@ export function Sheet({ open, onClose, title, children, place = "middle" }: Shee
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={() => {
+            touched.current = false;
+          }}
+          onInput={() => {
+            touched.current = true;
+          }}
+          onPointerDownOutside={(event) => touched.current && event.preventDefault()}
           className={`fixed z-50 flex flex-col overflow-hidden border border-line bg-sheet shadow-xl ${where}`}
         >
           <header className="flex items-start justify-between gap-3 border-b border-line px-4 py-3">

@@ -39,7 +39,7 @@ export function FacePanel({
             Open a second window
           </Button>
           <p className="mt-1 text-sm text-soft">
-            On this machine, for a second screen. It also works without a line.
+            On this machine, for a second screen. It also works without a connection.
           </p>
         </div>
         <div>

@@ -80,9 +80,11 @@ export function Choice({
   bare,
   className = "",
   children,
+  id: ownId,
   ...rest
 }: SelectHTMLAttributes<HTMLSelectElement> & FieldWords) {
-  const id = useId();
+  const madeId = useId();
+  const id = ownId ?? madeId;
   return (
     <Frame id={id} label={label} hint={hint} problem={problem} bare={bare ?? false}>
       <select id={id} className={`${box} pr-7 ${className}`} {...rest}>

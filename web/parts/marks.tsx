@@ -39,7 +39,7 @@ export function Spelling({ gpc, sound = true }: { gpc: string; sound?: boolean }
   return (
     <span className="inline-flex items-baseline gap-1 whitespace-nowrap rounded border border-line bg-sheet px-1.5 py-0.5 leading-tight">
       <span className="font-child text-[1.05em]">{showGrapheme(grapheme)}</span>
-      {sound && <span className="text-[0.8em] text-soft">{ipa(key)}</span>}
+      {sound && <span className="text-[max(0.8em,0.8rem)] text-soft">{ipa(key)}</span>}
     </span>
   );
 }

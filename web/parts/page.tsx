@@ -1,5 +1,7 @@
 import { type ReactNode, useEffect } from "react";
+import { useLocation } from "react-router";
 import { Refused } from "#web/app/api.ts";
+import { ButtonLink } from "./button.tsx";
 
 interface PageWanted {
   /** What the browser's title says: the place, never a child. */
@@ -8,20 +10,24 @@ interface PageWanted {
   /** One line under the title. */
   readonly about?: ReactNode;
   readonly actions?: ReactNode;
+  /** On paper the title stands at the head; without it what prints has a head of its own. */
+  readonly printsTitle?: boolean;
   readonly children: ReactNode;
 }
 
 /** The head and body of a place. */
-export function Page({ place, title, about, actions, children }: PageWanted) {
+export function Page({ place, title, about, actions, printsTitle = false, children }: PageWanted) {
   usePlaceTitle(place);
   return (
     <div className="mx-auto w-full max-w-[1180px] px-5 py-5">
-      <header className="no-print mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+      <header
+        className={`${printsTitle ? "" : "no-print"} mb-4 flex flex-wrap items-end justify-between gap-x-6 gap-y-2`}
+      >
         <div className="min-w-0 flex-1 basis-80">
           <h1>{title}</h1>
           {about && <p className="mt-0.5 text-soft">{about}</p>}
         </div>
-        {actions && <div className="flex flex-wrap items-center gap-2">{actions}</div>}
+        {actions && <div className="no-print flex flex-wrap items-center gap-2">{actions}</div>}
       </header>
       {children}
     </div>
@@ -80,14 +86,38 @@ export function Waiting({ rows = 6 }: { rows?: number }) {
   );
 }
 
-/** An error in place of content: what happened and what to do. */
+/** Where to go on from an address under which nothing stands, by its first part. */
+const waysOn: Readonly<Record<string, { readonly to: string; readonly name: string }>> = {
+  child: { to: "/class", name: "Class" },
+  class: { to: "/class", name: "Class" },
+  import: { to: "/class", name: "Class" },
+  orders: { to: "/orders", name: "Teaching orders" },
+  check: { to: "/check", name: "Check" },
+  gaps: { to: "/gaps", name: "Gaps" },
+  groups: { to: "/groups", name: "Groups" },
+  sessions: { to: "/sessions", name: "Sessions" },
+  texts: { to: "/texts", name: "Texts" },
+  words: { to: "/words", name: "Words" },
+};
+
+/** An error in place of content: what happened, what to do, and the way on where the address leads nowhere. */
 export function Trouble({ error }: { error: unknown }) {
+  const { pathname, search } = useLocation();
   const title = error instanceof Refused ? error.problem.title : "Not now";
   const text = error instanceof Error ? error.message : "Something went wrong.";
+  const nowhere = error instanceof Refused && error.problem.status < 500;
+  const way = waysOn[pathname.split("/")[1] ?? ""];
   return (
     <div role="alert" className="rounded-lg border border-damson bg-damson-pale px-5 py-4">
       <p className="font-semibold">{title}</p>
       <p>{text}</p>
+      {nowhere && way && (
+        <p className="mt-3">
+          <ButtonLink to={way.to} reloadDocument={`${pathname}${search}` === way.to}>
+            Go to {way.name}
+          </ButtonLink>
+        </p>
+      )}
     </div>
   );
 }

@@ -1,4 +1,5 @@
-import type { ReactNode } from "react";
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { type ReactNode, useState } from "react";
 
 export interface Column<Row> {
   readonly title: string;
@@ -10,6 +11,35 @@ export interface Column<Row> {
   /** What the title means, when it is pointed at. */
   readonly hint?: string | undefined;
   readonly className?: string | undefined;
+  /** The title is there for those who listen, not shown. */
+  readonly unseen?: boolean | undefined;
+  /** What its rows are ordered by when its head is pressed; null stands last either way. Without it they are not. */
+  readonly sortBy?: ((row: Row) => string | number | null) | undefined;
+}
+
+interface Order {
+  readonly title: string;
+  readonly down: boolean;
+}
+
+/** The rows in this order; equal ones, and all without one, stay as they came. */
+export function inOrder<Row>(
+  rows: readonly Row[],
+  { sortBy }: Pick<Column<Row>, "sortBy">,
+  down: boolean,
+): readonly Row[] {
+  if (!sortBy) return rows;
+  const compare = (one: string | number, other: string | number) =>
+    typeof one === "number" && typeof other === "number"
+      ? one - other
+      : String(one).localeCompare(String(other), "en", { numeric: true, sensitivity: "base" });
+  return rows
+    .map((row) => ({ row, by: sortBy(row) }))
+    .sort(({ by: one }, { by: other }) => {
+      if (one === null || other === null) return Number(one === null) - Number(other === null);
+      return compare(one, other) * (down ? -1 : 1);
+    })
+    .map(({ row }) => row);
 }
 
 interface TableWanted<Row> {
@@ -23,7 +53,10 @@ interface TableWanted<Row> {
   readonly className?: string;
 }
 
-/** A table for reading: figures align, the head stays when it scrolls in its frame. */
+/**
+ * A table for reading: figures align, the head stays when it scrolls in its frame. A head that can be pressed orders the
+ * rows by it, pressed again the other way round, and a third time they stand as they came.
+ */
 export function Table<Row>({
   columns,
   rows,
@@ -34,6 +67,11 @@ export function Table<Row>({
 }: TableWanted<Row>) {
   const at = (column: Column<Row>, last: boolean) =>
     `${room === "sheet" ? "px-3" : last ? "" : "pr-4"} ${column.figures ? "text-right" : "text-left"} ${column.className ?? ""}`;
+  const [order, setOrder] = useState<Order | null>(null);
+  const ordering = columns.find((column) => column.title === order?.title && column.sortBy);
+  const shown = ordering && order ? inOrder(rows, ordering, order.down) : rows;
+  const press = (title: string) =>
+    setOrder(order?.title !== title ? { title, down: false } : order.down ? null : { title, down: true });
   const isLast = (index: number) => index === columns.length - 1;
   return (
     <table className={`border-collapse ${className}`}>
@@ -45,15 +83,32 @@ export function Table<Row>({
               key={column.title}
               scope="col"
               title={column.hint}
+              aria-sort={column === ordering ? (order?.down ? "descending" : "ascending") : undefined}
               className={`${room === "sheet" ? "py-2" : "pb-0.5"} font-semibold ${at(column, isLast(index))}`}
             >
-              {column.title}
+              {column.sortBy ? (
+                <button
+                  type="button"
+                  // The sign stands where the figures do not, so that head and figures end at the same edge.
+                  className={`prints inline-flex min-h-6 items-center font-semibold whitespace-nowrap hover:text-ink ${column.figures ? "flex-row-reverse" : ""}`}
+                  onClick={() => press(column.title)}
+                >
+                  {column.title}
+                  <span className="no-print inline-block w-3.5" aria-hidden>
+                    {column === ordering && (order?.down ? <ChevronDown size={14} /> : <ChevronUp size={14} />)}
+                  </span>
+                </button>
+              ) : column.unseen ? (
+                <span className="sr-only">{column.title}</span>
+              ) : (
+                column.title
+              )}
             </th>
           ))}
         </tr>
       </thead>
       <tbody>
-        {rows.map((row) => (
+        {shown.map((row) => (
           <tr key={rowKey(row)} className="border-t border-line/60 align-baseline">
             {columns.map((column, index) => {
               const look = `${room === "sheet" ? "py-1.5" : "py-0.5"} ${at(column, isLast(index))}`;

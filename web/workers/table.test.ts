@@ -1,7 +1,7 @@
 import fc from "fast-check";
-import Papa from "papaparse";
 import { describe, expect, test } from "vitest";
-import { checkRoster, guarded } from "#core/roster";
+import { checkRoster } from "#core/roster";
+import { csvOf } from "#web/parts/csv.ts";
 import { readTable } from "./table.ts";
 
 const cells = (text: string) => readTable(text).rows.map((row) => row.cells);
@@ -60,7 +60,7 @@ test("what is exported comes back as the same children, whatever is in a name or
   });
   fc.assert(
     fc.property(children, (list) => {
-      const csv = `\uFEFF${Papa.unparse([["name", "class", "note"], ...list.map(({ name, note }) => [name, "Kiln", note].map(guarded))])}\r\n`;
+      const csv = csvOf([["name", "class", "note"], ...list.map(({ name, note }) => [name, "Kiln", note])]);
       const rows = checkRoster({
         rows: readTable(csv).rows,
         classNames: ["Kiln"],

@@ -1,3 +1,5 @@
+import { heardIn, kindNames } from "#core/ledger";
+import { plural } from "#core/saying";
 import {
   decodability,
   dice,
@@ -8,7 +10,6 @@ import {
   spellingInWords,
   wordsOf,
 } from "#core/words";
-import { heardIn } from "../answers.ts";
 import { scoreSentence, sentenceInWords } from "../sentence.ts";
 import { blocks } from "./blocks.ts";
 import type { Ask, Kind, Mixed, Pad, TellWanted, Told } from "./kind.ts";
@@ -99,7 +100,7 @@ function tellSentence(item: string, written: string, wanted: TellWanted): Told {
 /** Writing words and a sentence that are read out. An item is the text; what was written is typed in afterwards. */
 export const dictation: Kind = {
   id: "dictation",
-  name: "Write words and a sentence",
+  name: kindNames.dictation,
   about: "You read out, the child writes; afterwards you type what was written.",
   way: "sheet",
   seconds: 25,
@@ -109,7 +110,7 @@ export const dictation: Kind = {
   face: () => ({ show: "nothing" }),
   prompt: (item) => ({
     say: item,
-    expects: isSentence(item) ? `${wordsOf(item).length} words` : "",
+    expects: isSentence(item) ? plural(wordsOf(item).length, "word") : "",
   }),
   pad: () => pad,
   likely: () => [],

@@ -1,5 +1,5 @@
+import { isRightAtOnce } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import { isRightAtOnce } from "../answers.ts";
 import type { Ask, Drawn } from "./kind.ts";
 
 /**
@@ -17,7 +17,7 @@ export function drawSpellings(ask: Ask): Drawn {
 /** What is not secure in its own kind of check: for spelling to sound by mastery, elsewhere by the last time. */
 function dueFirst(gpcs: readonly Gpc[], ask: Ask): readonly Gpc[] {
   const secure = (gpc: Gpc) =>
-    ask.section.kind === "say" ? ask.isSecure(gpc) : isRightAtOnce(ask.lastOf(gpc) ?? "none");
+    ask.section.kind === "card" ? ask.isSecure(gpc) : isRightAtOnce(ask.lastOf(gpc) ?? "none");
   const open = gpcs.filter((gpc) => !secure(gpc));
   const asked = open.filter((gpc) => ask.lastOf(gpc) !== undefined);
   return [...asked, ...open.filter((gpc) => ask.lastOf(gpc) === undefined)];

@@ -1,3 +1,4 @@
+import { kindNames } from "#core/ledger";
 import { showSaid, split } from "#core/words";
 import { drawListed } from "./draw.ts";
 import type { Kind, Pad } from "./kind.ts";
@@ -16,7 +17,7 @@ const sounded: Pad = [
 /** Exception words. An item is the word as it is written. */
 export const exception: Kind = {
   id: "exception",
-  name: "Exception words",
+  name: kindNames.exception,
   about: "The child reads taught words with an unexpected part.",
   way: "cards",
   seconds: 5,

@@ -1,3 +1,4 @@
+import { heardIn, kindNames } from "#core/ledger";
 import {
   findCorrespondence,
   type Gpc,
@@ -9,7 +10,6 @@ import {
   splitGpc,
 } from "#core/phonics";
 import { dice, shuffled } from "#core/words";
-import { heardIn } from "../answers.ts";
 import { drawSpellings } from "./draw.ts";
 import { type Kind, nothingTold, type Pad, type Setup } from "./kind.ts";
 
@@ -55,7 +55,7 @@ export function choicesFor(
 /** Sound to spelling, by pointing. An item is a correspondence; what is chosen is a spelling. */
 export const find: Kind = {
   id: "find",
-  name: "Hear and find",
+  name: kindNames.find,
   about: "You say a sound, the child taps its spelling among several.",
   way: "cards",
   seconds: 6,

@@ -1,4 +1,5 @@
-import type { KindId } from "../kind-ids.ts";
+import type { KindId } from "#core/ledger";
+import { card } from "./card.ts";
 import { dictation } from "./dictation.ts";
 import { exception } from "./exception.ts";
 import { find } from "./find.ts";
@@ -6,13 +7,12 @@ import type { Kind } from "./kind.ts";
 import { listen } from "./listen.ts";
 import { names } from "./names.ts";
 import { paper } from "./paper.ts";
-import { say } from "./say.ts";
 import { words } from "./words.ts";
 import { write } from "./write.ts";
 
 /** Every kind of check by its id. A new kind is one file and one line here. */
 export const kinds: Readonly<Record<KindId, Kind>> = {
-  say,
+  card,
   words,
   exception,
   write,
@@ -29,4 +29,3 @@ export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
 export { choicesOnSheet } from "./paper.ts";
-export { isWordItem, readWordItem, wordItem } from "./words.ts";

@@ -1,7 +1,6 @@
-import type { Accent, Gpc } from "#core/phonics";
+import type { GivenAnswer, KindId, Outcome, Tag } from "#core/ledger";
+import { type Accent, type Gpc, plainSound, showGrapheme } from "#core/phonics";
 import type { Lexicon, MadeUp, Unit } from "#core/words";
-import type { GivenAnswer, Outcome, Tag } from "../answers.ts";
-import type { KindId } from "../kind-ids.ts";
 import type { Section } from "../section.ts";
 import type { Settings } from "../settings.ts";
 
@@ -154,3 +153,9 @@ export interface Kind {
 }
 
 export const nothingTold: Told = { says: [], units: [], failed: [], mixed: [] };
+
+/** One of two things taken for one another, as it is read: a sound in quotes, a spelling as it is. */
+export function showMixed(mixed: Mixed): string {
+  const show = (text: string) => (mixed.of === "sound" ? `“${plainSound(text)}”` : showGrapheme(text));
+  return `${show(mixed.given)} for ${show(mixed.asked)}`;
+}

@@ -1,26 +1,20 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
+import { type GivenAnswer, heardIn, type KindId, kindIds, type Outcome, takesHeard } from "#core/ledger";
 import { findCorrespondence, spellingsOfSound, splitGpc } from "#core/phonics";
-import { decodability, readLexicon, readMadeUp, readSentences, split } from "#core/words";
+import { decodability, readLexicon, readMadeUp, readSentences, readWordItem, split } from "#core/words";
 import {
   type Ask,
   blockIds,
   choicesFor,
   choicesOnSheet,
   defaultSettings,
-  type GivenAnswer,
-  heardIn,
-  type KindId,
-  kindIds,
   kinds,
-  type Outcome,
   outcomeOfWriting,
   plainSetup,
   planCheck,
-  readWordItem,
   type Section,
   sectionOf,
-  takesHeard,
   taskOf,
   tasks,
 } from "../index.ts";
@@ -114,23 +108,23 @@ describe("every kind", () => {
   });
 });
 
-describe("see and say", () => {
+describe("spelling cards", () => {
   test("due: what is not secure, what was asked before first", () => {
-    const { items } = plan("say");
+    const { items } = plan("card");
     expect(items[0]).toBe("igh=igh");
     expect(items.some((gpc) => splitGpc(gpc).grapheme.length === 1)).toBe(false);
-    expect(plan("say", { scope: "recent" }).items).toEqual(["ai=ai", "ee=ee"]);
-    expect(plan("say", { scope: "picked", picked: ["b=b", "b=b", "not one"] }).items).toEqual(["b=b"]);
+    expect(plan("card", { scope: "recent" }).items).toEqual(["ai=ai", "ee=ee"]);
+    expect(plan("card", { scope: "picked", picked: ["b=b", "b=b", "not one"] }).items).toEqual(["b=b"]);
   });
   test("what the child says is the school's setting, and its parts are marked on their own", () => {
     const expects = (answerForm: typeof defaultSettings.answerForm) =>
-      kinds.say.prompt("sh=sh", { ...defaultSettings, answerForm }).expects;
+      kinds.card.prompt("sh=sh", { ...defaultSettings, answerForm }).expects;
     const word = findCorrespondence("sh=sh")?.keyword ?? "";
     expect(expects("sound")).toBe(`/ʃ/ as in ${word}`);
     expect(expects("nameSound")).toContain("S H");
     expect(expects("nameKeywordSound")).toMatch(new RegExp(`S H, ${word}`));
-    expect(kinds.say.tags({ ...defaultSettings, answerForm: "nameKeywordSound" })).toHaveLength(2);
-    expect(kinds.say.tags(defaultSettings)).toEqual([]);
+    expect(kinds.card.tags({ ...defaultSettings, answerForm: "nameKeywordSound" })).toHaveLength(2);
+    expect(kinds.card.tags(defaultSettings)).toEqual([]);
   });
 });
 

@@ -1,26 +1,28 @@
+import { heardIn, kindNames } from "#core/ledger";
 import { ipa, isVowel, plainSound } from "#core/phonics";
 import {
   dice,
   type FindWanted,
   findWords,
+  isWordItem,
   type Lexicon,
   minimalPairs,
   type Pair,
   type Place,
   placeOf,
   places,
+  readWordItem,
   shuffled,
   syllableStarts,
   syllablesOf,
   type Unit,
   type Word,
+  wordItem,
 } from "#core/words";
-import { heardIn } from "../answers.ts";
 import type { Task } from "../section.ts";
 import type { Ask, Kind, Likely, Prompt } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
 import { saidPad } from "./pads.ts";
-import { isWordItem, readWordItem, wordItem } from "./words.ts";
 
 /** Task names as they are read. */
 export const taskNames: Readonly<Record<Task, string>> = {
@@ -277,7 +279,7 @@ function grown(ask: Ask, task: "sounds" | "apart"): readonly string[] {
 /** Listening without letters. Items name their task first. */
 export const listen: Kind = {
   id: "listen",
-  name: "Listen, no letters",
+  name: kindNames.listen,
   about: "Nothing to read: the child blends spoken parts, takes words apart, hears where a sound stands.",
   way: "cards",
   seconds: 10,

@@ -1,4 +1,4 @@
-import { heardIn } from "../answers.ts";
+import { heardIn, kindNames } from "#core/ledger";
 import { type Kind, type Likely, nothingTold } from "./kind.ts";
 import { saidPad } from "./pads.ts";
 
@@ -36,7 +36,7 @@ function likelyNames(item: string): readonly Likely[] {
 /** Names of small and capital letters. An item is one letter, `b` or `B`. */
 export const names: Kind = {
   id: "names",
-  name: "Letter names",
+  name: kindNames.names,
   about: "The child sees a letter and says its name.",
   way: "cards",
   seconds: 3.5,

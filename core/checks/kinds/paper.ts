@@ -1,9 +1,8 @@
+import { heardIn, kindNames } from "#core/ledger";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
-import { dice, fourChoices, shuffled } from "#core/words";
-import { heardIn } from "../answers.ts";
+import { dice, fourChoices, isWordItem, readWordItem, shuffled, wordItem } from "#core/words";
 import type { Kind, Pad, Setup, SheetChoice } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
-import { isWordItem, readWordItem, wordItem } from "./words.ts";
 
 const pad: Pad = [
   { outcome: "right", name: "Right" },
@@ -27,7 +26,7 @@ export function choicesOnSheet(
 /** On paper, for a group: the adult says a word, each child rings it among four. An item is the spoken word. */
 export const paper: Kind = {
   id: "paper",
-  name: "On paper, for a group",
+  name: kindNames.paper,
   about: "You read out a word, each child rings it among four. The choice tells what was confused.",
   way: "sheet",
   seconds: 20,

@@ -1,16 +1,16 @@
+import { type GivenAnswer, heardIn, kindNames } from "#core/ledger";
 import { ipa, isVowel, likelyConfusions, showGrapheme } from "#core/phonics";
 import {
   explain,
   inSounds,
+  isWordItem,
   misreadInWords,
-  readEntry,
+  readWordItem,
   showSaid,
   spellOut,
   type Unit,
-  type Word,
-  writeEntry,
+  wordItem,
 } from "#core/words";
-import { type GivenAnswer, heardIn } from "../answers.ts";
 import { wordsOfBlock } from "./blocks.ts";
 import { type Kind, type Likely, type Mixed, nothingTold, type Pad, type TellWanted, type Told } from "./kind.ts";
 import { saidPad } from "./pads.ts";
@@ -27,43 +27,6 @@ const pad: Pad = [
   { ...saidPad[3], name: "Another word", hint: "type it" },
   saidPad[4],
 ];
-
-export interface ReadWord {
-  readonly text: string;
-  readonly units: readonly Unit[];
-  readonly joints: readonly number[];
-  readonly stressed: number;
-  readonly madeUp: boolean;
-}
-
-/** A word as an item: its entry in the lexicon's notation, `s t o p`; a made-up one begins with `?`. */
-export function wordItem(word: Pick<Word, "text" | "units"> & Partial<Word>, madeUp = false): string {
-  const { text, units, joints = [], stressed = -1 } = word;
-  const entry = writeEntry({ text, units, joints, stressed, band: 5, corrected: false });
-  const shown = text === spellOut(units) ? entry.split("|")[0] : entry;
-  return `${madeUp ? "?" : ""}${shown}`;
-}
-
-const read = new Map<string, ReadWord>();
-
-/** The inverse of `wordItem`. Throws when a unit is no correspondence. */
-export function readWordItem(item: string): ReadWord {
-  const known = read.get(item);
-  if (known) return known;
-  const madeUp = item.startsWith("?");
-  const { text, units, joints, stressed } = readEntry(madeUp ? item.slice(1) : item);
-  const word = { text, units, joints, stressed, madeUp };
-  read.set(item, word);
-  return word;
-}
-
-export function isWordItem(item: string): boolean {
-  try {
-    return readWordItem(item).units.length > 0;
-  } catch {
-    return false;
-  }
-}
 
 /**
  * Misreadings that are likely, in sounds: the first of a cluster dropped, then each unit's likeliest confusions, two a
@@ -87,6 +50,8 @@ function likelyMisreads(units: readonly Unit[], most = 6): readonly Likely[] {
     for (const [at, options] of swaps.entries()) {
       const [other, unit] = [options[rank]?.sound, units[at]];
       if (!other || !unit || isVowel(other) !== isVowel(unit.sound)) continue;
+      // A joint that begins with the right sound is that sound and one more: no unit of the word fails.
+      if (joints.has(`${unit.sound} ${other}`)) continue;
       add(
         units.map((one, i) => (i === at ? other : one.sound)),
         `${showGrapheme(unit.grapheme)} as ${ipa(other)}`,
@@ -95,6 +60,8 @@ function likelyMisreads(units: readonly Unit[], most = 6): readonly Likely[] {
   }
   return [...found.values()].slice(0, most);
 }
+
+const joints: ReadonlySet<string> = new Set(["k ks", "k kw", "g gz", "t ts"]);
 
 const ipaOf = (sound: string) => ipa(sound).replaceAll("/", "");
 
@@ -143,7 +110,7 @@ export function tellMisread(answer: GivenAnswer, units: readonly Unit[], wanted:
 /** Reading words in blocks of growing shape. An item is a word in its units. */
 export const words: Kind = {
   id: "words",
-  name: "Read words",
+  name: kindNames.words,
   about: "The child reads words, real and made up, that have only taught spellings.",
   way: "cards",
   seconds: 6,

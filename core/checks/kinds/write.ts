@@ -1,3 +1,4 @@
+import { heardIn, kindNames } from "#core/ledger";
 import {
   findCorrespondence,
   ipa,
@@ -7,7 +8,6 @@ import {
   spellingsOfSound,
   splitGpc,
 } from "#core/phonics";
-import { heardIn } from "../answers.ts";
 import { drawSpellings } from "./draw.ts";
 import { type Kind, type Likely, nothingTold, type Pad } from "./kind.ts";
 
@@ -49,7 +49,7 @@ function likelySpellings(item: string): readonly Likely[] {
 /** Sound to spelling, in writing. An item is a correspondence; what is written is a spelling or free text. */
 export const write: Kind = {
   id: "write",
-  name: "Hear and write",
+  name: kindNames.write,
   about: "You say a sound, the child writes a spelling for it.",
   way: "cards",
   seconds: 12,

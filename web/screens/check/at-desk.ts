@@ -1,5 +1,5 @@
 import type { CheckView, SittingView } from "#contract";
-import type { GivenAnswer, StopReason } from "#core/checks";
+import type { GivenAnswer, StopReason } from "#core/ledger";
 
 /** What every kind of desk is given. */
 export interface DeskWanted {

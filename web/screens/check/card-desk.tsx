@@ -8,9 +8,9 @@ import {
   passReached,
   rightInMinute,
   stopAdvice,
-  takesHeard,
   timeSpent,
 } from "#core/checks";
+import { takesHeard } from "#core/ledger";
 import { split } from "#core/words";
 import { useHand } from "#web/app/device.ts";
 import { useFace } from "#web/app/face-channel.ts";
@@ -27,6 +27,7 @@ import { type Marking, MarkPad } from "./mark-pad.tsx";
 import { MinuteClock } from "./minute-clock.tsx";
 import { NoteSheet } from "./note-sheet.tsx";
 import { PassDone } from "./pass-done.tsx";
+import { useSettled } from "./settled.ts";
 import { StopSheet } from "./stop-sheet.tsx";
 
 interface CardWanted extends DeskWanted {
@@ -36,7 +37,7 @@ interface CardWanted extends DeskWanted {
 }
 
 const likelyTitles: Partial<Record<keyof typeof kinds, string>> = {
-  say: "Said instead",
+  card: "Said instead",
   words: "Said instead",
   names: "Named instead",
   write: "Wrote instead",
@@ -70,7 +71,6 @@ export function CardDesk(wanted: CardWanted) {
   const here = deskState(desk, reached, answers);
   const state = minute && !over && !here.current ? deskState(desk, reached + 1, answers) : here;
   const current = over || ended ? undefined : state.current;
-  // Two adults may both have marked an item: it was asked once.
   const done = new Set(state.given.map((answer) => answer.item));
   const advice = stopAdvice(state.given, setup.stopAfter);
   const advised = advice.suggested && current !== undefined && state.given.length > quiet;
@@ -86,8 +86,9 @@ export function CardDesk(wanted: CardWanted) {
     shownAt.current = performance.now();
   }, [current, paused, sheet, begun]);
 
+  const { moves, isSettled } = useSettled<HTMLDivElement>(shows ? `${check.id} ${state.pass} ${current}` : null);
   const mark = ({ outcome, heard, tags }: Marking) => {
-    if (!shows) return;
+    if (!shows || !isSettled()) return;
     const ms = Math.min(3_600_000, Math.max(0, Math.round(performance.now() - shownAt.current)));
     const given = {
       ...stamp(),
@@ -182,7 +183,7 @@ export function CardDesk(wanted: CardWanted) {
           </span>
         </div>
       )}
-      <div className="flex flex-1 flex-col items-center justify-center gap-3 py-2">
+      <div ref={moves} className="flex flex-1 flex-col items-center justify-center gap-3 py-2">
         {paused ? (
           <Paused onGoOn={() => setPaused(false)} />
         ) : ended ? (
@@ -198,7 +199,7 @@ export function CardDesk(wanted: CardWanted) {
         ) : !begun ? (
           <div className="text-center">
             <p className="mb-3 text-lg">As many as a minute holds. The clock starts with the first card.</p>
-            <Button shape="main" className="min-h-11" onClick={() => setBegun(true)}>
+            <Button shape="main" className="min-h-12" onClick={() => setBegun(true)}>
               Start the minute
             </Button>
           </div>
@@ -207,7 +208,7 @@ export function CardDesk(wanted: CardWanted) {
             <p className="mb-3 text-lg font-semibold">
               {rightInMinute(answers)} right in the minute{check.best !== null && `, ${check.best} at best before`}.
             </p>
-            <Button shape="main" className="min-h-11" onClick={onDone}>
+            <Button shape="main" className="min-h-12" autoFocus onClick={onDone}>
               {next}
             </Button>
           </div>
@@ -252,24 +253,24 @@ export function CardDesk(wanted: CardWanted) {
         className={`mt-2 mb-1 flex flex-wrap gap-1.5 ${hand === "left" ? "" : "justify-end lg:justify-start"}`}
         onPointerUp={release}
       >
-        <Button className="min-h-11" onClick={undo} disabled={!last}>
+        <Button className="min-h-12" onClick={undo} disabled={!last}>
           Undo <kbd className="text-xs text-soft">U</kbd>
         </Button>
-        <Button className="min-h-11" onClick={() => setSheet("note")}>
+        <Button className="min-h-12" onClick={() => setSheet("note")}>
           Note <kbd className="text-xs text-soft">N</kbd>
         </Button>
-        <Button className="min-h-11" onClick={() => setPaused(!paused)}>
+        <Button className="min-h-12" onClick={() => setPaused(!paused)}>
           {paused ? "Go on" : "Pause"} <kbd className="text-xs text-soft">P</kbd>
         </Button>
         {(check.kind === "words" || check.kind === "exception") && (
-          <Button className="min-h-11" aria-pressed={brackets} onClick={() => setBrackets(!brackets)}>
+          <Button className="min-h-12" aria-pressed={brackets} onClick={() => setBrackets(!brackets)}>
             Brackets <kbd className="text-xs text-soft">B</kbd>
           </Button>
         )}
-        <Button className="min-h-11" onClick={() => setSheet("face")}>
+        <Button className="min-h-12" onClick={() => setSheet("face")}>
           Child sees <kbd className="text-xs text-soft">V</kbd>
         </Button>
-        <Button className="min-h-11" onClick={() => setSheet("stop")} disabled={ended}>
+        <Button className="min-h-12" onClick={() => setSheet("stop")} disabled={ended}>
           Stop here
         </Button>
       </div>

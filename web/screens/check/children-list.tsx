@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { ChildView, ClassView, GroupView } from "#contract";
-import { nearDay } from "#web/parts/dates.ts";
+import { nearDay, plural } from "#core/saying";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
 
@@ -29,9 +29,7 @@ export function ChildrenList({ all, classes, groups, today, chosen, onChoose }: 
   };
   return (
     <Panel
-      title={
-        chosen.length === 0 ? "Who" : chosen.length === 1 ? "Who: 1 child" : `Who: ${chosen.length} children in a row`
-      }
+      title={chosen.length === 0 ? "Who" : `Who: ${plural(chosen.length, "child", "children in a row")}`}
       actions={
         chosen.length > 0 && (
           <button type="button" className="text-sm underline underline-offset-4" onClick={() => onChoose([])}>

@@ -1,13 +1,57 @@
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { getSchool, listChildren, listGroups, listPresets } from "#contract";
+import { type ChildView, type ClassView, getSchool, listChildren, listGroups, listPresets } from "#contract";
+import { nearDay } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
-import { ButtonLink } from "#web/parts/button.tsx";
-import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { ChildrenList } from "./children-list.tsx";
 import { PlanEditor } from "./plan-editor.tsx";
 
 const about = "Choose who and what. One key or one tap marks each answer, and every wrong one is explained.";
+
+/** So many who were not checked for longest are offered. */
+const OFFERED = 10;
+
+/** Before anyone is chosen: who was not checked for longest, to press. */
+function Longest({
+  all,
+  classes,
+  today,
+  onChoose,
+}: {
+  all: readonly ChildView[];
+  classes: readonly ClassView[];
+  today: string;
+  onChoose: (ids: readonly string[]) => void;
+}) {
+  const first = [...all]
+    .sort((one, other) => (one.lastChecked ?? "").localeCompare(other.lastChecked ?? ""))
+    .slice(0, OFFERED);
+  return (
+    <Panel title="Not checked for longest">
+      <ul className="flex flex-col divide-y divide-line">
+        {first.map((child) => (
+          <li key={child.id} className="flex items-center gap-3 py-1.5">
+            <span className="flex-1">
+              <span className="font-semibold">{child.name}</span>{" "}
+              <span className="text-sm text-soft">
+                {classes.find((one) => one.id === child.classId)?.name},{" "}
+                {child.lastChecked ? `last ${nearDay(child.lastChecked, today)}` : "not checked yet"}
+              </span>
+            </span>
+            <Button aria-label={`Choose ${child.name}`} onClick={() => onChoose([child.id])}>
+              Choose
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 text-soft">
+        Or choose on the left; several are checked in a row. A plan that fits is suggested then.
+      </p>
+    </Panel>
+  );
+}
 
 /** Who is checked, and with which plan. */
 export function Screen() {
@@ -33,7 +77,13 @@ export function Screen() {
   const here = children.data.filter((child) => !child.archived && classes.some((one) => one.id === child.classId));
   const chosen = search.getAll("child").filter((id) => here.some((child) => child.id === id));
   const choose = (ids: readonly string[]) =>
-    setSearch(new URLSearchParams(ids.map((id) => ["child", id])), { replace: true });
+    setSearch(
+      (before) => {
+        const plan = before.get("plan");
+        return new URLSearchParams([...(plan ? [["plan", plan]] : []), ...ids.map((id) => ["child", id])]);
+      },
+      { replace: true },
+    );
   return (
     <Page place="Check" title="Check" about={about}>
       {here.length === 0 ? (
@@ -47,7 +97,7 @@ export function Screen() {
           Here you check what a child says, reads, hears and writes. It begins with a class list.
         </Empty>
       ) : (
-        <div className="grid items-start gap-4 md:grid-cols-[18rem_1fr]">
+        <div className="grid grid-cols-1 items-start gap-4 md:grid-cols-[18rem_1fr]">
           <ChildrenList
             all={here}
             classes={classes}
@@ -63,7 +113,7 @@ export function Screen() {
               presets={presets.data}
             />
           ) : (
-            <Empty>Choose a child on the left, or several to check them in a row. A plan is suggested then.</Empty>
+            <Longest all={here} classes={classes} today={school.data.today} onChoose={choose} />
           )}
         </div>
       )}

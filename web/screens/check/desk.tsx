@@ -1,7 +1,9 @@
-import { useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { type CheckView, type DeskEvent, getSitting, type SittingView } from "#contract";
-import { kinds, type StopReason, standing, stopIn } from "#core/checks";
+import { kinds } from "#core/checks";
+import { type StopReason, standing, stopIn } from "#core/ledger";
+import { plural } from "#core/saying";
 import { useKept } from "#web/app/kept.ts";
 import { outbox, useOutbox } from "#web/app/outbox.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -10,9 +12,11 @@ import type { DeskWanted } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
 import { useLive } from "./live.ts";
 import { useSittingLog, useStamp } from "./log.ts";
-import { PaperDesk } from "./paper-desk.tsx";
 import { type Progress, Queue } from "./queue.tsx";
 import { WritingDesk } from "./writing-desk.tsx";
+
+const loadPaperDesk = () => import("./paper-desk.tsx");
+const PaperDesk = lazy(() => loadPaperDesk().then((module) => ({ default: module.PaperDesk })));
 
 export function Screen() {
   const { sittingId = "" } = useParams();
@@ -38,6 +42,11 @@ export function Screen() {
 
 function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => void }) {
   usePlaceTitle("Check");
+  // Sheets come with the sitting that has some, so that none waits for a connection in the middle of it.
+  const onPaper = sitting.checks.some((one) => one.kind === "paper");
+  useEffect(() => {
+    if (onPaper) void loadPaperDesk();
+  }, [onPaper]);
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const log = useSittingLog(sitting);
@@ -116,7 +125,9 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
       <Queue sitting={sitting} progress={progress} current={check.id} onGo={go} />
       <Refused />
       {check.kind === "paper" ? (
-        <PaperDesk {...wanted} log={log} progress={progress} />
+        <Suspense fallback={<Waiting rows={8} />}>
+          <PaperDesk {...wanted} log={log} progress={progress} />
+        </Suspense>
       ) : kinds[check.kind].way === "sheet" ? (
         <WritingDesk key={check.id} {...wanted} log={log} />
       ) : (
@@ -146,7 +157,7 @@ function Head({ sitting, child, check }: { sitting: SittingView; child: DeskWant
 
 function saveSign(waiting: number, lineDown: boolean): string {
   if (waiting === 0) return "all marks saved";
-  const marks = `${waiting} ${waiting === 1 ? "mark" : "marks"}`;
+  const marks = plural(waiting, "mark");
   return lineDown ? `${marks} kept on this device until the server answers` : `${marks} being saved`;
 }
 
@@ -155,7 +166,7 @@ function Refused() {
   if (refused.length === 0) return null;
   return (
     <div role="alert" className="mt-2 flex items-center justify-between gap-3 rounded-md bg-damson-pale px-3 py-2">
-      {refused.length} {refused.length === 1 ? "mark was" : "marks were"} not taken: {refused[0]?.says}
+      {plural(refused.length, "mark was", "marks were")} not taken: {refused[0]?.says}
       <Button onClick={() => outbox.dismissRefused()}>Understood</Button>
     </div>
   );

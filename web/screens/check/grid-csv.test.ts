@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { csvOf } from "#web/parts/csv.ts";
 import { type GridRow, type Ringed, readGrid, writeGrid } from "./grid-csv.ts";
 
 const sheet = {
@@ -25,7 +26,7 @@ const show = (item: string) => item.replaceAll(" ", "");
 describe("a grid as CSV", () => {
   test("comes back as it went out, each child by its own sheet", () => {
     const ringed: Record<string, Ringed> = { "a p i n": 2, "a c a t": "blank", "b p i n": 1, "b c a t": "doubled" };
-    const text = writeGrid(rows, show, (child, item) => ringed[`${child} ${item}`]);
+    const text = csvOf(writeGrid(rows, show, (child, item) => ringed[`${child} ${item}`])).slice(1);
     expect(text.split("\r\n")[0]).toBe("child,pin,cat");
     expect(text).toContain("Ada M.,pin,blank");
     const back = readGrid(text, rows, show);

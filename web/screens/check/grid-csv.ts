@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { choicesOnSheet, type Setup, type SheetChoice } from "#core/checks";
+import { unguarded } from "#core/roster";
 
 /** What was ringed in one place of the grid: a choice by its number from 1, nothing, or two at once. */
 export type Ringed = number | "blank" | "doubled";
@@ -21,12 +22,12 @@ export interface GridRead {
 const BLANK = new Set(["", "-", "0", "blank"]);
 const DOUBLED = new Set(["x", "2x", "doubled", "two"]);
 
-/** The grid as CSV: a line a child, a column an item, the ringed word in it; `blank` and `doubled` as such. */
+/** The grid as rows of CSV: a line a child, a column an item, the ringed word in it; `blank` and `doubled` as such. */
 export function writeGrid(
   rows: readonly GridRow[],
   show: (item: string) => string,
   ringedIn: (childId: string, item: string) => Ringed | undefined,
-): string {
+): readonly (readonly string[])[] {
   const items = rows[0]?.items ?? [];
   const table = rows.map((row) => [
     row.name,
@@ -36,7 +37,7 @@ export function writeGrid(
       return typeof ringed === "number" ? (choicesOnSheet(item, row.setup)[ringed - 1]?.text ?? "") : ringed;
     }),
   ]);
-  return Papa.unparse([["child", ...items.map(show)], ...table]);
+  return [["child", ...items.map(show)], ...table];
 }
 
 /**
@@ -44,7 +45,7 @@ export function writeGrid(
  * number on that child's sheet, `blank` or `doubled`. An empty place is left as it is. Bad places are told and left out.
  */
 export function readGrid(text: string, rows: readonly GridRow[], show: (item: string) => string): GridRead {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, "").trim(), { skipEmptyLines: true });
   const [head = [], ...lines] = data;
   const problems: string[] = [];
   const same = (one: string, other: string) => one.trim().toLowerCase() === other.trim().toLowerCase();
@@ -52,13 +53,13 @@ export function readGrid(text: string, rows: readonly GridRow[], show: (item: st
   for (const [at, item] of columns.entries())
     if (item === undefined) problems.push(`Column “${head[at + 1]}” is no item of this sheet.`);
   const cells = lines.flatMap((line, lineAt) => {
-    const row = rows.find((one) => same(one.name, line[0] ?? ""));
+    const row = rows.find((one) => same(one.name, unguarded(line[0] ?? "")));
     if (!row) {
       problems.push(`Line ${lineAt + 2}: “${line[0] ?? ""}” is not in this check.`);
       return [];
     }
     return columns.flatMap((item, at) => {
-      const typed = (line[at + 1] ?? "").trim();
+      const typed = unguarded((line[at + 1] ?? "").trim());
       if (item === undefined || typed === "") return [];
       const ringed = readCell(typed, choicesOnSheet(item, row.setup));
       if (ringed !== undefined) return [{ childId: row.childId, item, ringed }];

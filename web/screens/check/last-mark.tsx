@@ -1,5 +1,6 @@
 import { useState } from "react";
-import { type GivenAnswer, heardIn, isRight, kinds, type Setup, type Told } from "#core/checks";
+import { kinds, type Setup, type Told } from "#core/checks";
+import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { showGrapheme } from "#core/phonics";
 import type { WordGround } from "#web/app/lexicon.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -22,7 +23,7 @@ export function LastMark({ answer, setup, ground, onOverrule }: LastWanted) {
   const says = told?.says.join(" ") ?? "";
   const canName = told !== undefined && told.units.length > 0 && "heard" in answer;
   return (
-    <div className="flex min-h-11 flex-wrap items-center justify-center gap-x-3 gap-y-1 text-center text-sm">
+    <div className="flex min-h-12 flex-wrap items-center justify-center gap-x-3 gap-y-1 text-center text-sm">
       <p>
         <span className="text-soft">Before: </span>
         <span className="font-child">{kind.show(answer.item)}</span>
@@ -94,7 +95,7 @@ function NameParts({
         </button>
       ))}
       <Button shape="main" onClick={() => onKeep(failed)}>
-        Keep
+        Save
       </Button>
       <Button onClick={onBack}>Back</Button>
     </fieldset>

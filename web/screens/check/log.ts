@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { AnswerBody, SittingView } from "#contract";
-import { dayHere, newId, useMarker } from "#web/app/device.ts";
+import { stampNow, todayHere } from "#web/app/clock.ts";
+import { newId, useMarker } from "#web/app/device.ts";
 import { outbox, useOutbox } from "#web/app/outbox.ts";
 
 /** The log of a sitting on this screen. */
@@ -83,8 +84,8 @@ export function useStamp(childId: string) {
   return () => ({
     id: newId(),
     childId,
-    markedAt: new Date().toISOString(),
-    day: dayHere(),
+    markedAt: stampNow(),
+    day: todayHere(),
     markedBy: marker.trim() || "Teacher",
   });
 }

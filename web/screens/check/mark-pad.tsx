@@ -1,5 +1,6 @@
 import { type FormEvent, useRef, useState } from "react";
-import type { Likely, Outcome, Pad, PadMark, Tag, TagChoice } from "#core/checks";
+import type { Likely, Pad, PadMark, TagChoice } from "#core/checks";
+import type { Outcome, Tag } from "#core/ledger";
 import { useHand } from "#web/app/device.ts";
 import { useKeys } from "#web/app/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
@@ -66,7 +67,7 @@ export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadW
               type="button"
               aria-pressed={seen.includes(tag)}
               onClick={() => toggle(tag)}
-              className={`min-h-11 rounded-full border px-4 ${seen.includes(tag) ? "border-damson bg-damson-pale font-semibold" : "border-line bg-sheet"}`}
+              className={`min-h-12 rounded-full border px-4 ${seen.includes(tag) ? "border-damson bg-damson-pale font-semibold" : "border-line bg-sheet"}`}
             >
               {name} <kbd className="text-xs text-soft">{tagKeys[at]?.toUpperCase()}</kbd>
             </button>
@@ -161,7 +162,7 @@ function Typing({
         />
       </div>
       <Button type="submit" shape="main" className="mt-[1.6rem]">
-        Keep as “{lower(what.name)}”
+        Save as “{lower(what.name)}”
       </Button>
       <Button className="mt-[1.6rem]" onClick={onBack}>
         Back

@@ -2,6 +2,7 @@ import { type FormEvent, useState } from "react";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextArea } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 
 /** A few words about this item or this child, for whoever reads the result. */
 export function NoteSheet({
@@ -16,6 +17,7 @@ export function NoteSheet({
   onKeep: (text: string) => void;
 }) {
   const [text, setText] = useState("");
+  useUnsaved(open && text.trim() !== "");
   const keep = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim()) onKeep(text.trim());
@@ -37,7 +39,7 @@ export function NoteSheet({
           onKeyDown={(event) => event.key === "Enter" && !event.shiftKey && keep(event)}
         />
         <Button type="submit" shape="main">
-          Keep the note
+          Save the note
         </Button>
       </form>
     </Sheet>

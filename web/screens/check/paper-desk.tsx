@@ -1,10 +1,14 @@
 import { type KeyboardEvent, useRef, useState } from "react";
-import { toast } from "sonner";
 import type { CheckView } from "#contract";
-import { choicesOnSheet, type GivenAnswer, heardIn, kinds, standing } from "#core/checks";
-import { dayHere, newId, useMarker } from "#web/app/device.ts";
+import { choicesOnSheet, kinds } from "#core/checks";
+import { type GivenAnswer, heardIn, standing } from "#core/ledger";
+import { plural } from "#core/saying";
+import { stampNow, todayHere } from "#web/app/clock.ts";
+import { newId, useMarker } from "#web/app/device.ts";
+import { listedKey, useKeys } from "#web/app/keys.tsx";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
+import { toast } from "#web/parts/toast.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { type GridRow, type Ringed, readGrid, writeGrid } from "./grid-csv.ts";
 import type { SittingLog } from "./log.ts";
@@ -55,8 +59,8 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
   const mark = (childId: string) => ({
     id: newId(),
     childId,
-    markedAt: new Date().toISOString(),
-    day: dayHere(),
+    markedAt: stampNow(),
+    day: todayHere(),
     markedBy: marker.trim() || "Teacher",
   });
   const takeBack = (one: CheckView, item: string) => {
@@ -98,6 +102,8 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
     const one = checks[row];
     const item = one?.items[column];
     if (!one || item === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
+    // A held key moves, but marks no cell after the one that it was pressed for.
+    if (event.repeat && !event.key.startsWith("Arrow")) return event.preventDefault();
     const last = one.items.length - 1;
     const on = () => (column < last ? focus(row, column + 1) : focus(row + 1, 0));
     const key = event.key.toLowerCase();
@@ -133,7 +139,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
     }
     setProblems(found.problems);
     toast(
-      `${found.cells.length} answers taken${found.problems.length > 0 ? `, ${found.problems.length} places left out` : ""}.`,
+      `${plural(found.cells.length, "answer")} taken${found.problems.length > 0 ? `, ${plural(found.problems.length, "place")} left out` : ""}.`,
     );
   };
   const end = () => {
@@ -141,6 +147,14 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
       if (!progress.get(one.id)?.ended)
         log.put({ ...mark(one.childId), checkId: one.id, outcome: "stop", why: "done" });
   };
+  useKeys([
+    listedKey("1–4", "What was ringed, counted from the left"),
+    listedKey("0", "Nothing was ringed"),
+    listedKey("X", "Two were ringed"),
+    listedKey("arrows", "Another place"),
+    listedKey("Del", "Empty the place"),
+    listedKey("Backspace", "Take the last one back"),
+  ]);
   const toDo = checks.some((one) => !progress.get(one.id)?.ended);
   return (
     <div className="flex flex-col gap-3">
@@ -152,9 +166,8 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
         <Button onClick={() => file.current?.click()}>Read from CSV</Button>
         <Button
           onClick={() =>
-            download(
+            downloadCsv(
               "sheet.csv",
-              "text/csv",
               writeGrid(rows, kind.show, (childId, item) => {
                 const one = checks.find((entry) => entry.childId === childId);
                 return one && ringedOf(answerIn(one, item), one);

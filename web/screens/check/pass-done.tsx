@@ -10,7 +10,10 @@ interface PassWanted {
   readonly onDone: () => void;
 }
 
-/** When every item of a round was asked: once more with what was missed, or on. */
+/**
+ * When every item of a round was asked: once more with what was missed, or on. The way on has the focus, so that Enter
+ * takes it, and not what was pressed last before the marks.
+ */
 export function PassDone({ state, kind, next, onAgain, onDone }: PassWanted) {
   const { missed, items } = state;
   return (
@@ -31,11 +34,11 @@ export function PassDone({ state, kind, next, onAgain, onDone }: PassWanted) {
       )}
       <div className="flex flex-wrap justify-center gap-2">
         {missed.length > 0 && (
-          <Button className="min-h-11" onClick={onAgain}>
+          <Button className="min-h-12" onClick={onAgain}>
             Go round again with these {missed.length}
           </Button>
         )}
-        <Button shape="main" className="min-h-11" onClick={onDone}>
+        <Button shape="main" className="min-h-12" autoFocus onClick={onDone}>
           {next}
         </Button>
       </div>

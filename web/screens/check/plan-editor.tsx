@@ -1,6 +1,5 @@
-import { type FormEvent, useState } from "react";
-import { useNavigate } from "react-router";
-import { toast } from "sonner";
+import { type FormEvent, useRef, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import useSWR from "swr";
 import {
   addressOf,
@@ -16,13 +15,18 @@ import {
 } from "#contract";
 import { kinds, type Section, sectionOf } from "#core/checks";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
+import { form, plural } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { stampNow } from "#web/app/clock.ts";
 import { newId, newSeed } from "#web/app/device.ts";
-import { keep } from "#web/app/kept.ts";
+import { keep } from "#web/app/pages.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 import { SectionEditor } from "./section-editor.tsx";
 
 interface PlanWanted {
@@ -44,13 +48,15 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
   const navigate = useNavigate();
   const fitting = chosen.some((child) => child.lastChecked !== null) ? "Follow-up" : "First look";
   const first = presets.find((one) => one.name === fitting) ?? presets[0];
-  const [presetId, setPresetId] = useState(first?.id ?? "");
+  const [search] = useSearchParams();
+  const asked = presets.find((one) => one.id === search.get("plan"));
+  const [presetId, setPresetId] = useState((asked ?? first)?.id ?? "");
   const [own, setOwn] = useState<readonly Section[] | null>(null);
   const [naming, setNaming] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const preset = presets.find((one) => one.id === presetId) ?? first;
-  const sections: readonly Section[] = own ?? preset?.sections ?? [sectionOf("say")];
+  const sections: readonly Section[] = own ?? preset?.sections ?? [sectionOf("card")];
   const ids = chosen.map((child) => child.id);
   const body = { childIds: ids, sections: bodyOf(sections) };
   const preview = useSWR(["preview", JSON.stringify(body)], () => call(previewSitting, { body }), {
@@ -88,26 +94,42 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
     const [least, most] = [Math.min(...counts), Math.max(...counts)];
     const time = Math.max(...parts.map((part) => (part.items > 0 ? part.minutes : 0)));
     if (most === 0) return "nothing to ask";
-    return `${least === most ? most : `${least}–${most}`} items · ${time < 1 ? "½" : Math.round(time)} min`;
+    return `${least === most ? most : `${least}–${most}`} ${form(most, "item", "items")} · ${time < 1 ? "½" : Math.round(time)} min`;
   };
 
+  const name = own
+    ? sections.length === 1
+      ? kinds[sections[0]?.kind ?? "card"].name
+      : "Check"
+    : (preset?.name ?? "Check");
+  const [newPlanId, setNewPlanId] = useState(newId);
+  const begun = useRef<{
+    of: string;
+    id: string;
+    startedAt: string;
+    children: { childId: string; seed: number; checkIds: string[] }[];
+  }>(undefined);
   const begin = async () => {
-    const id = newId();
     setBusy(true);
     setTrouble(null);
+    // One check for one plan and these children, however often the button is pressed until an answer comes.
+    const of = JSON.stringify([name, sections, ids]);
+    if (begun.current?.of !== of)
+      begun.current = {
+        of,
+        id: newId(),
+        startedAt: stampNow(),
+        children: ids.map((childId) => ({ childId, seed: newSeed(), checkIds: sections.map(() => newId()) })),
+      };
+    const { id, startedAt, children } = begun.current;
     try {
-      const name = own
-        ? sections.length === 1
-          ? kinds[sections[0]?.kind ?? "say"].name
-          : "Check"
-        : (preset?.name ?? "Check");
       const sitting = await call(startSitting, {
         body: {
           id,
           name,
           sections: bodyOf(sections),
-          children: ids.map((childId) => ({ childId, seed: newSeed(), checkIds: sections.map(() => newId()) })),
-          startedAt: new Date().toISOString(),
+          children,
+          startedAt,
         },
       });
       await keep(addressOf(getSitting, { id }), sitting);
@@ -125,6 +147,15 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
       setPresetId("");
       setOwn(null);
       await refreshAll();
+      const { id, name: called, purpose, sections: parts } = preset;
+      toastWithUndo(`The plan “${called}” is removed.`, async () => {
+        try {
+          await call(savePreset, { params: { id }, body: { name: called, purpose, sections: parts } });
+          await refreshAll();
+        } catch (problem) {
+          toast.error(wordsOfError(problem));
+        }
+      });
     } catch (problem) {
       toast.error(wordsOfError(problem));
     }
@@ -177,10 +208,10 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
         ))}
       </ol>
       <div className="mt-2 flex flex-wrap gap-1.5">
-        <Button onClick={() => setOwn([...sections, sectionOf("say")])} disabled={sections.length >= 8}>
+        <Button onClick={() => setOwn([...sections, sectionOf("card")])} disabled={sections.length >= 8}>
           Add a part
         </Button>
-        <Button onClick={() => setNaming(true)}>Keep as a plan</Button>
+        <Button onClick={() => setNaming(true)}>Save as a plan</Button>
         {preset && !preset.shipped && (
           <Button shape="quiet" onClick={remove}>
             Remove “{preset.name}”
@@ -195,8 +226,9 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
       <div className="mt-4 flex flex-wrap items-center gap-4">
         <Button
           shape="main"
-          className="min-h-11 px-5"
-          disabled={busy || (inAll.length > 0 && items === 0)}
+          className="min-h-12 px-5"
+          working={busy}
+          disabled={inAll.length > 0 && items === 0}
           onClick={begin}
         >
           Begin the check
@@ -204,8 +236,13 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
         {inAll.length > 0 && (
           <p className="text-soft" data-testid="size">
             {items === 0
-              ? "Nothing to ask: nothing of this has been taught, or all of it is secure."
-              : `${items} items, about ${minutes} ${minutes === 1 ? "minute" : "minutes"}${chosen.length > 1 ? " for all" : ""}${ownPace ? " at their own pace" : ""}`}
+              ? "Nothing to ask: nothing of this has been taught, or all of it is secure. "
+              : `${plural(items, "item")}, about ${plural(minutes, "minute")}${chosen.length > 1 ? " for all" : ""}${ownPace ? " at their own pace" : ""}`}
+            {items === 0 && classOf && (
+              <Link to={`/class/${classOf.id}`} className="text-ink underline underline-offset-4">
+                Say in {classOf.name} how far it has been taught
+              </Link>
+            )}
           </p>
         )}
       </div>
@@ -213,9 +250,10 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
         open={naming}
         preset={preset}
         onClose={() => setNaming(false)}
-        onSave={async (name, purpose, over) => {
-          const id = over && preset && !preset.shipped ? preset.id : newId();
-          await call(savePreset, { params: { id }, body: { name, purpose, sections: bodyOf(sections) } });
+        onSave={async (called, purpose, over) => {
+          const id = over && preset && !preset.shipped ? preset.id : newPlanId;
+          await call(savePreset, { params: { id }, body: { name: called, purpose, sections: bodyOf(sections) } });
+          setNewPlanId(newId());
           await refreshAll();
           setPresetId(id);
           setOwn(null);
@@ -242,6 +280,7 @@ function NamePlan({
   const [name, setName] = useState("");
   const [purpose, setPurpose] = useState("");
   const [problem, setProblem] = useState<string | undefined>();
+  useUnsaved(open && (name.trim() !== "" || purpose.trim() !== ""));
   const save = (over: boolean) => async (event: FormEvent) => {
     event.preventDefault();
     const [called, what] =
@@ -257,7 +296,7 @@ function NamePlan({
     }
   };
   return (
-    <Sheet open={open} onClose={onClose} title="Keep as a plan">
+    <Sheet open={open} onClose={onClose} title="Save as a plan">
       <form onSubmit={save(false)} className="flex flex-col gap-3">
         <TextField
           label="Name"
@@ -277,7 +316,7 @@ function NamePlan({
         <p className="text-sm text-soft">Everyone in the school can begin from it.</p>
         <div className="flex gap-2">
           <Button type="submit" shape="main">
-            Keep as a new plan
+            Save as a new plan
           </Button>
           {mine && <Button onClick={save(true)}>Write over “{mine.name}”</Button>}
         </div>

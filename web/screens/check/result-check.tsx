@@ -4,12 +4,11 @@ import {
   type CheckResult,
   careWords,
   effortName,
-  isRight,
   kinds,
   resultInWords,
-  type StopReason,
   showMixed,
 } from "#core/checks";
+import { isRight, type StopReason } from "#core/ledger";
 import { showGrapheme } from "#core/phonics";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
@@ -53,7 +52,7 @@ export function CheckPanel({ told, classId }: { told: CheckTold; classId: string
       {why && whyWords[why] && <p className="mt-1 text-soft">{whyWords[why]}</p>}
       {care && <p className="mt-3 rounded-md bg-damson-pale px-3 py-2">{care}</p>}
       <div className="mt-3 grid items-start gap-x-8 gap-y-4 md:grid-cols-2">
-        <Block title={`Not known (${result.missed.length})`} empty={result.missed.length === 0}>
+        <Block title={`Missed (${result.missed.length})`} empty={result.missed.length === 0}>
           <Answers list={result.missed} />
         </Block>
         <div className="flex flex-col gap-4">
@@ -112,7 +111,7 @@ export function CheckPanel({ told, classId }: { told: CheckTold; classId: string
         </div>
       </div>
       <p className="no-print mt-4 flex flex-wrap gap-2">
-        {check.kind === "say" && (
+        {check.kind === "card" && (
           <ButtonLink to={`/groups/new?class=${classId}`}>Make groups from the gaps</ButtonLink>
         )}
         {result.parts.length > 0 && <ButtonLink to="/words">Words to practise with</ButtonLink>}

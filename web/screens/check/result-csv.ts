@@ -1,12 +1,11 @@
-import Papa from "papaparse";
 import { kinds } from "#core/checks";
 import type { CheckTold } from "./told.ts";
 
 /** One line an item: who, which check, what was asked, how it was answered, what was said, what that says. */
-export function resultCsv(
+export function resultRows(
   children: readonly { readonly name: string; readonly checks: readonly CheckTold[] }[],
-): string {
-  const lines = children.flatMap(({ name, checks }) =>
+): readonly Readonly<Record<string, string>>[] {
+  return children.flatMap(({ name, checks }) =>
     checks.flatMap(({ check, result }) =>
       result.firsts.map(({ item, shows, heard, answer, told }) => ({
         child: name,
@@ -23,5 +22,4 @@ export function resultCsv(
       })),
     ),
   );
-  return Papa.unparse(lines, { escapeFormulae: true });
 }

@@ -1,18 +1,21 @@
 import { useEffect, useMemo, useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { addressOf, getSitting, type SittingView } from "#contract";
-import { kinds, notesIn, resultInWords, standing, stopIn, summarise } from "#core/checks";
-import { forget, useKept } from "#web/app/kept.ts";
+import { kinds, resultInWords, summarise } from "#core/checks";
+import { notesIn, standing, stopIn } from "#core/ledger";
+import { shortDay } from "#core/saying";
+import { dayOfInstant, todayHere } from "#web/app/clock.ts";
+import { useKept } from "#web/app/kept.ts";
 import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
 import { outbox, useOutbox } from "#web/app/outbox.ts";
+import { forget } from "#web/app/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
 import { useSittingLog } from "./log.ts";
 import { CheckPanel } from "./result-check.tsx";
-import { resultCsv } from "./result-csv.ts";
+import { resultRows } from "./result-csv.ts";
 import type { CheckTold } from "./told.ts";
 
 /** What the checks of a sitting say, child by child; also from what this device has, when there is no line. */
@@ -70,10 +73,9 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: WordGround 
     (check) => check.endedAt === null && told.find((one) => one.check === check)?.why === undefined,
   );
   const save = () =>
-    download(
+    downloadCsv(
       "check.csv",
-      "text/csv",
-      resultCsv(
+      resultRows(
         sitting.children.map((one) => ({
           name: one.name,
           checks: told.filter(({ check }) => check.childId === one.id),
@@ -84,7 +86,7 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: WordGround 
     <Page
       place="Result"
       title={`What this check says: ${all ? "everyone" : child.name}`}
-      about={`${sitting.name}, ${shortDay(sitting.startedAt.slice(0, 10))}${child.className ? `, ${child.className}` : ""}`}
+      about={`${sitting.name}, ${shortDay(dayOfInstant(sitting.startedAt), todayHere())}${child.className ? `, ${child.className}` : ""}`}
       actions={
         <>
           {open && <ButtonLink to={`/check/${sitting.id}?check=${open.id}`}>Go on with the check</ButtonLink>}
@@ -114,7 +116,7 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: WordGround 
       ) : (
         <>
           <h2 className="only-print mb-2">
-            {child.name}, {sitting.name}, {shortDay(sitting.startedAt.slice(0, 10))}
+            {child.name}, {sitting.name}, {shortDay(dayOfInstant(sitting.startedAt), todayHere())}
           </h2>
           {mine.length === 0 && <p className="text-soft">Nothing was asked yet.</p>}
           <div className="flex flex-col gap-4">
@@ -189,6 +191,7 @@ function Children({
 
 /** All children of a sitting in one table: the main sentences of each. */
 function Everyone({ sitting, told }: { sitting: SittingView; told: readonly CheckTold[] }) {
+  const nameOf = (id: string) => sitting.children.find((child) => child.id === id)?.name ?? "";
   return (
     <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
       <Table
@@ -201,16 +204,33 @@ function Everyone({ sitting, told }: { sitting: SittingView; told: readonly Chec
             title: "Child",
             names: true,
             className: "whitespace-nowrap",
-            show: ({ check }) => (
-              <span className="font-semibold">
-                {sitting.children.find((child) => child.id === check.childId)?.name}
-              </span>
-            ),
+            sortBy: ({ check }) => nameOf(check.childId),
+            show: ({ check }) => <span className="font-semibold">{nameOf(check.childId)}</span>,
           },
-          { title: "Part", className: "whitespace-nowrap", show: ({ check }) => kinds[check.kind].name },
-          { title: "At once", figures: true, show: ({ result }) => result.known.length },
-          { title: "With effort", figures: true, show: ({ result }) => result.effort.length },
-          { title: "Missed", figures: true, show: ({ result }) => result.missed.length },
+          {
+            title: "Part",
+            className: "whitespace-nowrap",
+            sortBy: ({ check }) => kinds[check.kind].name,
+            show: ({ check }) => kinds[check.kind].name,
+          },
+          {
+            title: "At once",
+            figures: true,
+            sortBy: ({ result }) => result.known.length,
+            show: ({ result }) => result.known.length,
+          },
+          {
+            title: "With effort",
+            figures: true,
+            sortBy: ({ result }) => result.effort.length,
+            show: ({ result }) => result.effort.length,
+          },
+          {
+            title: "Missed",
+            figures: true,
+            sortBy: ({ result }) => result.missed.length,
+            show: ({ result }) => result.missed.length,
+          },
           { title: "What stands out", show: ({ result }) => resultInWords(result).slice(1, 3).join(" ") || "–" },
         ]}
       />

@@ -3,8 +3,6 @@ import { useState } from "react";
 import {
   blockIds,
   blocks,
-  type KindId,
-  kindIds,
   kinds,
   type Scope,
   type Section,
@@ -13,6 +11,7 @@ import {
   taskNames,
   tasks,
 } from "#core/checks";
+import { type KindId, kindIds } from "#core/ledger";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Spelling } from "#web/parts/marks.tsx";

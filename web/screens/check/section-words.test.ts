@@ -1,13 +1,18 @@
 import { describe, expect, test } from "vitest";
-import { kindIds, sectionOf } from "#core/checks";
+import { sectionOf } from "#core/checks";
+import { kindIds } from "#core/ledger";
 import { optionsOf, sectionInWords } from "./section-words.ts";
 
 describe("a part of a plan in one line", () => {
   test.each([
-    ["what is due", sectionOf("say", { scope: "due" }), "what is not secure yet"],
-    ["the last steps", sectionOf("say", { scope: "recent", recentSteps: 3 }), "the last 3 steps"],
-    ["what was picked", sectionOf("say", { scope: "picked", picked: ["b=b", "d=d"] }), "2 picked by hand"],
-    ["a minute", sectionOf("say", { scope: "all", form: "minute" }), "everything taught · as many as a minute holds"],
+    ["what is due", sectionOf("card", { scope: "due" }), "what is not secure yet"],
+    ["the last steps", sectionOf("card", { scope: "recent", recentSteps: 3 }), "the last 3 steps"],
+    ["what was picked", sectionOf("card", { scope: "picked", picked: ["b=b", "d=d"] }), "2 picked by hand"],
+    [
+      "a minute",
+      sectionOf("card", { scope: "all", form: "minute" }),
+      "everything taught · as many as a minute holds",
+    ],
     ["choices", sectionOf("find", { scope: "all", choices: 6 }), "everything taught · among 6"],
     ["letters", sectionOf("names", { cases: "capital" }), "capital letters"],
     [
@@ -43,8 +48,8 @@ describe("the choices of a kind", () => {
     }
   });
   test("spellings are asked whole unless they are those that are due", () => {
-    expect(optionsOf({ kind: "say", scope: "all" }).most).toBe(false);
-    expect(optionsOf({ kind: "say", scope: "due" }).most).toBe(true);
+    expect(optionsOf({ kind: "card", scope: "all" }).most).toBe(false);
+    expect(optionsOf({ kind: "card", scope: "due" }).most).toBe(true);
     expect(optionsOf({ kind: "words", scope: "all" }).most).toBe(true);
     expect(optionsOf({ kind: "exception", scope: "all" }).picks).toBe("words");
   });

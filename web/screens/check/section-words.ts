@@ -1,4 +1,5 @@
 import { type BlockId, kinds, type Scope, type Section, type StrategyName, taskNames } from "#core/checks";
+import { plural } from "#core/saying";
 
 /** How the choices of a plan are called. */
 export const scopeNames: Record<Scope, string> = {
@@ -36,7 +37,7 @@ export function sectionInWords(section: Section): string {
   const { kind, scope, most, blocks: shapes, tasks, recentSteps } = section;
   const what =
     scope === "recent"
-      ? `the last ${recentSteps} steps`
+      ? `the last ${plural(recentSteps, "step")}`
       : scope === "picked"
         ? `${section.picked.length} picked by hand`
         : scopeNames[scope];
@@ -47,7 +48,7 @@ export function sectionInWords(section: Section): string {
   else if (kind === "words") rest.push(what, `${shapes.map((id) => shortShape[id]).join(", ")}, ${most} each`);
   else rest.push(what);
   if (kind === "find") rest.push(`among ${section.choices}`);
-  if (kind === "dictation") rest.push(`${most} words${section.sentence ? " and a sentence" : ""}`);
+  if (kind === "dictation") rest.push(`${plural(most, "word")}${section.sentence ? " and a sentence" : ""}`);
   if (section.form === "minute") rest.push("as many as a minute holds");
   if (section.strategy === "missed") rest.push("only what was missed last time");
   return rest.join(" · ");
@@ -56,7 +57,7 @@ export function sectionInWords(section: Section): string {
 /** Which choices a kind of check has. */
 export function optionsOf({ kind, scope }: Pick<Section, "kind" | "scope">) {
   const cards = kinds[kind].way === "cards";
-  const spellings = kind === "say" || kind === "find" || kind === "write";
+  const spellings = kind === "card" || kind === "find" || kind === "write";
   return {
     // All that was taught, or what was taught lately, is asked whole.
     most: !spellings || scope === "due",

@@ -1,9 +1,10 @@
 import { useParams } from "react-router";
 import { getSitting, type SittingView } from "#contract";
 import { choicesOnSheet, kinds } from "#core/checks";
+import { shortDay } from "#core/saying";
+import { dayOfInstant, todayHere } from "#web/app/clock.ts";
 import { useKept } from "#web/app/kept.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 
 type Check = SittingView["checks"][number];
@@ -57,7 +58,7 @@ function AdultSheet({ sitting, checks }: { sitting: SittingView; checks: readonl
     <section className={sheet} aria-label="Sheet for the adult">
       <h2 className="mb-1 text-xl">For the adult who reads out</h2>
       <p className="mb-2">
-        {sitting.name}, {shortDay(sitting.startedAt.slice(0, 10))}: {initials.join(", ")}
+        {sitting.name}, {shortDay(dayOfInstant(sitting.startedAt), todayHere())}: {initials.join(", ")}
       </p>
       <p className="mb-3">
         Look at the worked example together. Then say each number and its word, say it in a sentence, and say the word

@@ -1,4 +1,4 @@
-import type { StopReason } from "#core/checks";
+import type { StopReason } from "#core/ledger";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 
@@ -19,13 +19,13 @@ export function StopSheet({
     <Sheet open={open} onClose={onClose} title="Stop here">
       <p className="mb-3">Everything so far is kept. Tell {name} that this was good work.</p>
       <div className="flex flex-col gap-2">
-        <Button className="min-h-11" onClick={() => onStop("stopped", false)}>
+        <Button className="min-h-12" onClick={() => onStop("stopped", false)}>
           End this part
         </Button>
-        <Button className="min-h-11" onClick={() => onStop("tired", true)}>
+        <Button className="min-h-12" onClick={() => onStop("tired", true)}>
           Enough for {name} today (tired or upset)
         </Button>
-        <Button className="min-h-11" onClick={() => onStop("stopped", true)}>
+        <Button className="min-h-12" onClick={() => onStop("stopped", true)}>
           End all parts of {name}
         </Button>
       </div>

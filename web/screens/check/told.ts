@@ -1,5 +1,6 @@
 import type { CheckView } from "#contract";
-import type { CheckResult, NoteEntry, StopReason } from "#core/checks";
+import type { CheckResult } from "#core/checks";
+import type { NoteEntry, StopReason } from "#core/ledger";
 
 /** One check with what it says. */
 export interface CheckTold {

@@ -1,5 +1,6 @@
 import { type FormEvent, useRef, useState } from "react";
-import { type GivenAnswer, heardIn, isSentence, kinds, outcomeOfWriting } from "#core/checks";
+import { isSentence, kinds, outcomeOfWriting } from "#core/checks";
+import { type GivenAnswer, heardIn } from "#core/ledger";
 import { useKeys } from "#web/app/keys.tsx";
 import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -7,6 +8,7 @@ import { Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { type SittingLog, useStamp } from "./log.ts";
 import { NoteSheet } from "./note-sheet.tsx";
+import { useSettled } from "./settled.ts";
 import { StopSheet } from "./stop-sheet.tsx";
 
 /** Words and a sentence are read out; afterwards what the child wrote is typed in, and each unit is looked at. */
@@ -65,23 +67,23 @@ export function WritingDesk(wanted: DeskWanted & { readonly log: SittingLog }) {
         ))}
       </ol>
       <div className="mt-4 mb-2 flex flex-wrap gap-1.5">
-        <Button className="min-h-11" onClick={() => setSheet("note")}>
+        <Button className="min-h-12" onClick={() => setSheet("note")}>
           Note <kbd className="text-xs text-soft">N</kbd>
         </Button>
-        <Button className="min-h-11" onClick={() => setSheet("stop")} disabled={ended}>
+        <Button className="min-h-12" onClick={() => setSheet("stop")} disabled={ended}>
           Stop here
         </Button>
         {ended ? (
           <>
-            <Button className="min-h-11" onClick={onGoOn}>
+            <Button className="min-h-12" onClick={onGoOn}>
               Go on with it
             </Button>
-            <ButtonLink to={`/check/${wanted.sitting.id}/result?child=${child.id}`} shape="main" className="min-h-11">
+            <ButtonLink to={`/check/${wanted.sitting.id}/result?child=${child.id}`} shape="main" className="min-h-12">
               See what it says
             </ButtonLink>
           </>
         ) : (
-          <Button className="min-h-11" shape="main" onClick={onDone} disabled={latest.size === 0}>
+          <Button className="min-h-12" shape="main" onClick={onDone} disabled={latest.size === 0}>
             {next}
           </Button>
         )}
@@ -123,6 +125,7 @@ function writtenIn(answer: GivenAnswer | undefined): string {
 
 function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }: RowWanted) {
   const [text, setText] = useState(() => writtenIn(answer));
+  const [focused, setFocused] = useState(false);
   /** What was kept last, so that leaving the field after Enter keeps nothing twice. */
   const kept = useRef(answer ? text : null);
   const reversed = answer?.tags.includes("reversed") ?? false;
@@ -131,13 +134,21 @@ function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }:
     onKeep(text, turned, enter);
   };
   const told = answer ? kinds[answer.kind].tell(answer, { ...ground, setup }) : undefined;
+  // A second press of Enter, meant for the row above, would say of this one that nothing was written.
+  const { moves, isSettled } = useSettled<HTMLLIElement>(focused ? item : null);
   const enter = (event: FormEvent) => {
     event.preventDefault();
+    if (text.trim() === "" && !isSettled()) return;
     keep(reversed, true);
   };
   const says = !answer ? "" : answer.outcome === "right" ? "Right to the letter." : (told?.says.join(" ") ?? "");
   return (
-    <li className="rounded-lg border border-line bg-sheet px-3 py-2">
+    <li
+      ref={moves}
+      onFocus={() => setFocused(true)}
+      onBlur={() => setFocused(false)}
+      className="rounded-lg border border-line bg-sheet px-3 py-2"
+    >
       <form onSubmit={enter} className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <span className="w-6 text-right text-soft">{number}</span>
         <span
@@ -156,7 +167,7 @@ function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }:
           spellCheck={false}
           onChange={(event) => setText(event.target.value)}
           onBlur={() => text.trim() !== (kept.current ?? "").trim() && keep(reversed, false)}
-          className={`font-child min-h-11 rounded-md border border-line bg-paper px-2.5 text-xl ${isSentence(item) ? "w-full" : "w-48"}`}
+          className={`font-child min-h-12 rounded-md border border-line bg-paper px-2.5 text-xl ${isSentence(item) ? "w-full" : "w-48"}`}
         />
         <button
           type="button"
@@ -167,7 +178,7 @@ function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }:
           A letter turned round
         </button>
         <button type="submit" className="sr-only">
-          Keep
+          Save
         </button>
         <span className="min-w-48 flex-1 text-sm text-soft" aria-live="polite">
           {says}

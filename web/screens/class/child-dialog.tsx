@@ -1,11 +1,15 @@
+import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { addChild, type ChildView, editChild, type School } from "#contract";
-import { call } from "#web/app/api.ts";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { newId } from "#web/app/device.ts";
 import { submit } from "#web/app/submit.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 
 interface Fields {
   name: string;
@@ -28,20 +32,29 @@ export function ChildDialog({
   const { register, handleSubmit, setError, formState } = useForm<Fields>({
     defaultValues: { name: child?.name ?? "", note: child?.note ?? "", classId },
   });
-  const { errors, isSubmitting } = formState;
+  const { errors, isSubmitting, isDirty } = formState;
+  const [id] = useState(newId);
+  useUnsaved(isDirty);
   const save = handleSubmit(async (body) => {
     const write = () =>
-      child
-        ? call(editChild, { params: { id: child.id }, body })
-        : call(addChild, { body: { id: newId(), ...body } });
+      child ? call(editChild, { params: { id: child.id }, body }) : call(addChild, { body: { id, ...body } });
     if (await submit(write, setError, ["name", "note", "classId"])) onClose();
   });
   const archive = async () => {
     if (
       child &&
       (await submit(() => call(editChild, { params: { id: child.id }, body: { archived: true } }), setError, []))
-    )
+    ) {
       onClose();
+      toastWithUndo(`${child.name} is archived.`, async () => {
+        try {
+          await call(editChild, { params: { id: child.id }, body: { archived: false } });
+          await refreshAll();
+        } catch (error) {
+          toast.error(wordsOfError(error));
+        }
+      });
+    }
   };
   return (
     <Sheet open onClose={onClose} title={child ? "Edit child" : "Add a child"}>
@@ -79,7 +92,7 @@ export function ChildDialog({
           <span>{child && <Button onClick={archive}>Archive</Button>}</span>
           <span className="flex gap-2">
             <Button onClick={onClose}>Cancel</Button>
-            <Button type="submit" shape="main" disabled={isSubmitting}>
+            <Button type="submit" shape="main" working={isSubmitting}>
               {child ? "Save" : "Add the child"}
             </Button>
           </span>

@@ -1,18 +1,25 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { toast } from "sonner";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
-import { kinds, showMixed } from "#core/checks";
+import { showMixed } from "#core/checks";
+import { kindNames } from "#core/ledger";
 import { cellOf } from "#core/mastery";
+import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { dayOfInstant } from "#web/app/clock.ts";
+import { forgetAnswers } from "#web/app/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { nearDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
-import { ChildDialog } from "./child-dialog.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { Readings } from "./readings.tsx";
+
+const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));
+
+/** Pairs that are shown, most often first. */
+const MOST_CONFUSIONS = 40;
 
 /** One child: how it stands, its checks, its confusions, its groups, and what can be done with its data. */
 export function Screen() {
@@ -50,6 +57,7 @@ export function Screen() {
   return (
     <Page
       place="Child"
+      printsTitle
       title={child.name}
       about={[one?.name, child.note, child.archived ? "archived" : ""].filter(Boolean).join(", ")}
       actions={
@@ -63,7 +71,7 @@ export function Screen() {
         </>
       }
     >
-      <div className="grid items-start gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2 print:grid-cols-1">
         <Panel title="What is taught, and how it stands">
           {!row ? (
             <Waiting rows={3} />
@@ -85,9 +93,9 @@ export function Screen() {
                     }
                     className="underline decoration-line underline-offset-4 hover:decoration-ink"
                   >
-                    {nearDay(check.startedAt.slice(0, 10), today)}
+                    {nearDay(dayOfInstant(check.startedAt), today)}
                   </Link>
-                  <span className="flex-1 text-soft">{kinds[check.kind].name}</span>
+                  <span className="flex-1 text-soft">{kindNames[check.kind]}</span>
                   <span>
                     {check.right} right of {check.asked}
                     {check.asked < check.cards ? `, ${check.cards} planned` : ""}
@@ -101,7 +109,7 @@ export function Screen() {
           <Panel title="Taken for one another">
             {confusions.length === 0 && <p className="text-soft">No confusion noted.</p>}
             <ul className="flex flex-wrap gap-2">
-              {confusions.slice(0, 12).map((entry) => (
+              {confusions.slice(0, MOST_CONFUSIONS).map((entry) => (
                 <li
                   key={`${entry.of} ${entry.asked} ${entry.given}`}
                   title={`in ${entry.items.slice(0, 8).join(", ")}`}
@@ -129,7 +137,9 @@ export function Screen() {
         </div>
       </div>
       {dialog === "edit" && (
-        <ChildDialog school={school.data} classId={child.classId} child={child} onClose={() => setDialog(null)} />
+        <Suspense>
+          <ChildDialog school={school.data} classId={child.classId} child={child} onClose={() => setDialog(null)} />
+        </Suspense>
       )}
       {dialog === "erase" && (
         <EraseDialog id={child.id} name={child.name} classId={child.classId} onClose={() => setDialog(null)} />
@@ -182,6 +192,7 @@ function EraseDialog({
     setBusy(true);
     try {
       await call(eraseChild, { params: { id } });
+      await forgetAnswers();
       navigate(`/class/${classId}`, { replace: true });
       await refreshAll();
       toast("Erased. Nothing about this child is left here.");
@@ -201,13 +212,13 @@ function EraseDialog({
       ) : (
         <ul className="mb-3 list-disc pl-5">
           <li>
-            {goes.answers} answers, {goes.checks} checks and {goes.readings} readings go
+            {plural(goes.answers, "answer")}, {plural(goes.checks, "check")} and {plural(goes.readings, "reading")} go
           </li>
           <li>
-            the place in {goes.groups} groups and {goes.sessions} sessions goes
+            the place in {plural(goes.groups, "group")} and {plural(goes.sessions, "session")} goes
           </li>
           {goes.notesNaming > 0 && (
-            <li>{goes.notesNaming} session notes that name the child will say “this child” instead</li>
+            <li>{plural(goes.notesNaming, "session note")} that name the child will say “this child” instead</li>
           )}
         </ul>
       )}
@@ -221,7 +232,7 @@ function EraseDialog({
         Yes, erase everything about {name}
       </label>
       <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Keep</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button shape="warn" disabled={!sure || busy || !goes} onClick={erase}>
           Erase
         </Button>

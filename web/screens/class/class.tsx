@@ -1,24 +1,28 @@
 import { Archive, Download, Plus, Upload } from "lucide-react";
-import Papa from "papaparse";
-import { useState } from "react";
-import { Link, useParams } from "react-router";
-import { toast } from "sonner";
+import { lazy, Suspense, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
 import { type ChildView, type ClassView, editChild, getSchool, listChildren, type School } from "#contract";
-import { guarded } from "#core/roster";
+import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { nearDay } from "#web/parts/dates.ts";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
-import { ChildDialog } from "./child-dialog.tsx";
-import { ClassDialog } from "./class-dialog.tsx";
+import { has, SearchField } from "#web/parts/search.tsx";
+import { Table } from "#web/parts/table.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { TaughtPanel } from "./taught.tsx";
+
+const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));
+const ClassDialog = lazy(() => import("./class-dialog.tsx").then((module) => ({ default: module.ClassDialog })));
 
 /** The children of a class, and how far it has been taught. */
 export function Screen() {
   const { classId } = useParams();
   const school = useAsk(getSchool, {});
-  const [adding, setAdding] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  // The palette leads here with the dialog open.
+  const adding = search.get("add") === "1";
+  const setAdding = (on: boolean) => setSearch(on ? { add: "1" } : {}, { replace: true });
   if (school.error && !school.data)
     return (
       <Page place="Class" title="Class">
@@ -53,7 +57,7 @@ export function Screen() {
           </Empty>
         </Page>
       )}
-      {adding && <ClassDialog school={school.data} onClose={() => setAdding(false)} />}
+      <Suspense>{adding && <ClassDialog school={school.data} onClose={() => setAdding(false)} />}</Suspense>
     </>
   );
 }
@@ -85,17 +89,15 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
   const [dialog, setDialog] = useState<"edit class" | "new child" | ChildView | null>(null);
   const [archived, setArchived] = useState(false);
   const shown = (children.data ?? []).filter((child) => child.archived === archived);
+  const [wanted, setWanted] = useState("");
+  const found = shown.filter((child) => has(wanted, child.name, child.note));
   const hidden = (children.data ?? []).filter((child) => child.archived).length;
 
   const exportCsv = () => {
     const rows = (children.data ?? [])
       .filter((child) => !child.archived)
-      .map((child) => [child.name, current.name, child.note].map(guarded));
-    download(
-      `${current.name}.csv`,
-      "text/csv;charset=utf-8",
-      `\uFEFF${Papa.unparse([["name", "class", "note"], ...rows])}\r\n`,
-    );
+      .map((child) => [child.name, current.name, child.note]);
+    downloadCsv(`${current.name}.csv`, [["name", "class", "note"], ...rows]);
   };
   const bringBack = async (child: ChildView) => {
     try {
@@ -109,9 +111,10 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
 
   return (
     <Page
+      printsTitle
       place="Class"
       title={current.name}
-      about={[current.yearGroup, `${current.children} children`].filter(Boolean).join(", ")}
+      about={[current.yearGroup, plural(current.children, "child", "children")].filter(Boolean).join(", ")}
       actions={
         <>
           <Button onClick={() => setDialog("new child")}>
@@ -149,46 +152,63 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
         </Empty>
       )}
       {shown.length > 0 && (
-        <table className="w-full border-collapse">
-          <thead>
-            <tr className="border-b border-line text-left text-sm text-soft">
-              <th scope="col" className="py-1.5 pr-3 font-semibold">
-                Child
-              </th>
-              <th scope="col" className="py-1.5 pr-3 font-semibold">
-                Note
-              </th>
-              <th scope="col" className="py-1.5 pr-3 font-semibold">
-                Last checked
-              </th>
-              <th scope="col" className="py-1.5 text-right font-semibold">
-                <span className="sr-only">Actions</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((child) => (
-              <tr key={child.id} className="h-9 border-b border-line/60 hover:bg-leaf-pale/40">
-                <th scope="row" className="pr-3 text-left font-semibold">
-                  <Link
-                    to={`/child/${child.id}`}
-                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
-                  >
-                    {child.name}
-                  </Link>
-                </th>
-                <td className="max-w-80 truncate pr-3 text-soft" title={child.note}>
-                  {child.note}
-                </td>
-                <td className="pr-3 whitespace-nowrap">
-                  {child.lastChecked ? (
+        <SearchField
+          label="Search the children"
+          placeholder="A name, or a word of a note"
+          value={wanted}
+          onChange={setWanted}
+          found={found.length}
+        />
+      )}
+      {shown.length > 0 && (
+        <section
+          tabIndex={0}
+          aria-label="Children of the class"
+          className="overflow-x-auto rounded-lg border border-line bg-sheet"
+        >
+          <Table
+            room="sheet"
+            rows={found}
+            rowKey={(child) => child.id}
+            columns={[
+              {
+                title: "Child",
+                names: true,
+                sortBy: (child) => child.name,
+                show: (child) => (
+                  <>
+                    <Link
+                      to={`/child/${child.id}`}
+                      className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                    >
+                      {child.name}
+                    </Link>
+                    {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
+                  </>
+                ),
+              },
+              {
+                title: "Note",
+                className: "max-w-80 truncate text-soft max-sm:hidden",
+                show: (child) => <span title={child.note}>{child.note}</span>,
+              },
+              {
+                title: "Last checked",
+                className: "whitespace-nowrap",
+                sortBy: (child) => child.lastChecked,
+                show: (child) =>
+                  child.lastChecked ? (
                     nearDay(child.lastChecked, school.today)
                   ) : (
                     <span className="text-soft">not yet</span>
-                  )}
-                </td>
-                <td className="text-right whitespace-nowrap">
-                  {archived ? (
+                  ),
+              },
+              {
+                title: "Actions",
+                unseen: true,
+                className: "no-print text-right whitespace-nowrap",
+                show: (child) =>
+                  archived ? (
                     <Button shape="quiet" onClick={() => bringBack(child)}>
                       Bring back
                     </Button>
@@ -201,12 +221,11 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
                         Edit
                       </Button>
                     </>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                  ),
+              },
+            ]}
+          />
+        </section>
       )}
       {(hidden > 0 || archived) && (
         <p className="mt-3">
@@ -215,15 +234,17 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
           </Button>
         </p>
       )}
-      {dialog === "edit class" && <ClassDialog school={school} current={current} onClose={() => setDialog(null)} />}
-      {dialog !== null && dialog !== "edit class" && (
-        <ChildDialog
-          school={school}
-          classId={current.id}
-          child={dialog === "new child" ? undefined : dialog}
-          onClose={() => setDialog(null)}
-        />
-      )}
+      <Suspense>
+        {dialog === "edit class" && <ClassDialog school={school} current={current} onClose={() => setDialog(null)} />}
+        {dialog !== null && dialog !== "edit class" && (
+          <ChildDialog
+            school={school}
+            classId={current.id}
+            child={dialog === "new child" ? undefined : dialog}
+            onClose={() => setDialog(null)}
+          />
+        )}
+      </Suspense>
     </Page>
   );
 }

@@ -1,15 +1,16 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { wrap } from "comlink";
-import Papa from "papaparse";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { getSchool, importChildren, listChildren, MOST_IMPORTED } from "#contract";
-import { type CheckedRow, guarded } from "#core/roster";
+import type { CheckedRow } from "#core/roster";
+import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { newId } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Choice, TextArea } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Page, Waiting } from "#web/parts/page.tsx";
 import type { RosterRead, RosterWorker } from "#web/workers/roster.worker.ts";
 
@@ -79,11 +80,21 @@ export function Screen() {
     setOutcome(null);
   };
 
+  /** A row keeps its id until it is in, so that pressing again after a slow answer takes no child in twice. */
+  const ids = useRef(new Map<string, string>());
+  const idFor = (row: CheckedRow): string => {
+    const key = JSON.stringify([row.className, row.name, row.note]);
+    const id = ids.current.get(key) ?? newId();
+    ids.current.set(key, id);
+    return id;
+  };
+  useUnsaved(text.trim() !== "" && !outcome);
+
   const take = async () => {
     const idOf = new Map(classes.map((one) => [one.name, one.id]));
     const made = good.map((row) => ({
       row,
-      child: { id: newId(), classId: idOf.get(row.className) ?? "", name: row.name, note: row.note },
+      child: { id: idFor(row), classId: idOf.get(row.className) ?? "", name: row.name, note: row.note },
     }));
     const left: CheckedRow[] = [...bad];
     let added = 0;
@@ -99,10 +110,13 @@ export function Screen() {
           if (row) left.push({ ...row, problems: [{ column: "name", says }] });
         }
       }
+      ids.current.clear();
       setOutcome({ added, left });
       setText("");
     } catch (error) {
-      setTrouble(`${wordsOfError(error)} ${added} children are in; press the button again for the rest.`);
+      setTrouble(
+        `${wordsOfError(error)} ${plural(added, "child is", "children are")} in; press the button again for the rest.`,
+      );
     } finally {
       setProgress(null);
       await refreshAll();
@@ -174,12 +188,12 @@ export function Screen() {
             <>
               <div className="my-3 flex flex-wrap items-center gap-3">
                 <Button shape="main" disabled={good.length === 0 || progress !== null} onClick={take}>
-                  Take {good.length} {good.length === 1 ? "child" : "children"}
+                  Take {plural(good.length, "child", "children")}
                 </Button>
                 <p aria-live="polite">
                   {bad.length === 0
                     ? "Every row is good."
-                    : `${bad.length} ${bad.length === 1 ? "row needs" : "rows need"} a look and will wait; the others go in.`}
+                    : `${plural(bad.length, "row needs", "rows need")} a look and will wait; the others go in.`}
                 </p>
                 {bad.length > 0 && <Button onClick={() => downloadRest(bad)}>Download these with the reasons</Button>}
                 {progress !== null && (
@@ -197,22 +211,16 @@ export function Screen() {
 
 function downloadRest(rows: readonly CheckedRow[]): void {
   const table = rows.map((row) => [
-    ...[row.cells[0] ?? "", row.cells[1] ?? "", row.cells.slice(2).join(" ")].map(guarded),
+    ...[row.cells[0] ?? "", row.cells[1] ?? "", row.cells.slice(2).join(" ")],
     row.problems.map((one) => `${one.column}: ${one.says}`).join("; "),
   ]);
-  download(
-    "rows-to-look-at.csv",
-    "text/csv;charset=utf-8",
-    `\uFEFF${Papa.unparse([["name", "class", "note", "reason"], ...table])}\r\n`,
-  );
+  downloadCsv("rows-to-look-at.csv", [["name", "class", "note", "reason"], ...table]);
 }
 
 function Done({ outcome, classId, onMore }: { outcome: Outcome; classId: string; onMore: () => void }) {
   return (
     <div className="rounded-lg border border-line bg-sheet p-5" role="status">
-      <p className="text-lg font-semibold">
-        {outcome.added} {outcome.added === 1 ? "child is" : "children are"} in.
-      </p>
+      <p className="text-lg font-semibold">{plural(outcome.added, "child is", "children are")} in.</p>
       {outcome.left.length > 0 && (
         <p className="mt-1">
           {outcome.left.length} rows were left out. Download them, put them right and paste them again.

@@ -1,10 +1,11 @@
 import { Link } from "react-router";
 import { getSchool, listReadings, type ReadingView, type School } from "#contract";
-import { aimOn, type ReadingScore, scoreReading } from "#core/reading";
+import { aimOn, type ReadingScore, scoreReading, wholeAccuracy } from "#core/reading";
+import { plural, shortDay } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
+import { todayHere } from "#web/app/clock.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { type Column, Table } from "#web/parts/table.tsx";
 
@@ -49,6 +50,7 @@ const columns: readonly Column<Row>[] = [
   {
     title: "Text",
     names: true,
+    sortBy: ({ reading }) => reading.title,
     show: ({ reading, together }) =>
       together ? (
         reading.title
@@ -61,17 +63,29 @@ const columns: readonly Column<Row>[] = [
         </Link>
       ),
   },
-  { title: "Day", className: "whitespace-nowrap", show: ({ reading }) => shortDay(reading.day) },
+  {
+    title: "Day",
+    className: "whitespace-nowrap",
+    sortBy: ({ reading }) => reading.day,
+    show: ({ reading }) => shortDay(reading.day, todayHere()),
+  },
   {
     title: "Correct per minute",
     figures: true,
+    sortBy: ({ score }) => score.correctPerMinute,
     show: ({ score, together }) => (together ? "together" : said(score.correctPerMinute)),
   },
-  { title: "Accuracy", figures: true, show: ({ score, together }) => (together ? "" : said(score.accuracy, "%")) },
+  {
+    title: "Accuracy",
+    figures: true,
+    sortBy: ({ score }) => score.accuracy,
+    show: ({ score, together }) => (together ? "" : said(wholeAccuracy(score.accuracy), "%")),
+  },
   {
     title: "Text's fit",
     hint: "Share of the words that could be read then",
     figures: true,
+    sortBy: ({ reading }) => reading.fit,
     show: ({ reading: { fit } }) => said(fit === null ? null : Math.floor(fit * 100), "%"),
   },
   {
@@ -89,8 +103,8 @@ function Over({ readings, school, classId }: { readings: readonly ReadingView[];
   const aims = oldest.map(({ day }) => aimOn(day, yearGroup, school.reading) ?? null);
   return (
     <Chart
-      label={`Words correct per minute and accuracy of ${readings.length} readings; the figures are in the table.`}
-      places={oldest.map((reading) => shortDay(reading.day))}
+      label={`Words correct per minute and accuracy of ${plural(readings.length, "reading")}; the figures are in the table.`}
+      places={oldest.map((reading) => shortDay(reading.day, todayHere()))}
       notes={oldest.map(({ title, note }) => (note ? `${title}: ${note}` : title))}
       series={[
         {
@@ -99,7 +113,12 @@ function Over({ readings, school, classId }: { readings: readonly ReadingView[];
           as: "line",
           values: scores.map((score) => whole(score.correctPerMinute)),
         },
-        { name: "Accuracy", axis: "right", as: "dashes", values: scores.map((score) => whole(score.accuracy)) },
+        {
+          name: "Accuracy",
+          axis: "right",
+          as: "dashes",
+          values: scores.map((score) => wholeAccuracy(score.accuracy)),
+        },
         ...(aims.some((aim) => aim !== null)
           ? [{ name: `Aim for ${yearGroup}`, axis: "left" as const, as: "dots" as const, values: aims }]
           : []),

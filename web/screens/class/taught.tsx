@@ -1,13 +1,14 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link } from "react-router";
-import { toast } from "sonner";
 import { type ClassView, markTaught, type School } from "#contract";
+import { nearDay } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { dayHere, newId } from "#web/app/device.ts";
+import { stampNow, todayHere } from "#web/app/clock.ts";
+import { newId } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
-import { nearDay } from "#web/parts/dates.ts";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 /** How far the class has been taught, with the date; moved on here. */
 export function TaughtPanel({ school, current }: { school: School; current: ClassView }) {
@@ -15,19 +16,25 @@ export function TaughtPanel({ school, current }: { school: School; current: Clas
   const steps = order?.content.steps ?? [];
   const at = steps.findIndex((step) => step.id === current.stepId);
   const [stepId, setStepId] = useState<string | null>(null);
-  const [day, setDay] = useState(dayHere());
+  const [day, setDay] = useState(todayHere());
   const chosen = stepId ?? current.stepId ?? "";
   const chosenStep = steps.find((step) => step.id === chosen);
   const changed = stepId !== null && stepId !== (current.stepId ?? "");
 
+  // One id a choice, so that a second press marks nothing twice.
+  const mark = useRef<{ of: string; id: string; at: string }>(undefined);
   const save = async () => {
+    const of = `${chosen} ${day}`;
+    if (mark.current?.of !== of) mark.current = { of, id: newId(), at: stampNow() };
+    const { id, at: markedAt } = mark.current;
     try {
       await call(markTaught, {
         params: { id: current.id },
-        body: { id: newId(), stepId: chosen === "" ? null : chosen, taughtOn: day, at: new Date().toISOString() },
+        body: { id, stepId: chosen === "" ? null : chosen, taughtOn: day, at: markedAt },
       });
       await refreshAll();
       setStepId(null);
+      mark.current = undefined;
       toast(`${current.name} is marked as taught up to ${chosenStep?.title ?? "nothing yet"}.`);
     } catch (error) {
       toast.error(wordsOfError(error));
@@ -54,7 +61,7 @@ export function TaughtPanel({ school, current }: { school: School; current: Clas
                 label="On"
                 type="date"
                 value={day}
-                max={dayHere()}
+                max={todayHere()}
                 onChange={(event) => setDay(event.target.value)}
               />
             </div>

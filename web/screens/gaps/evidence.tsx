@@ -1,10 +1,11 @@
 import { evidence } from "#contract";
-import { isGiven } from "#core/checks";
+import { isGiven } from "#core/ledger";
 import type { State } from "#core/mastery";
 import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { shortDay } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
+import { todayHere } from "#web/app/clock.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { LeafMark } from "#web/parts/marks.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
@@ -51,7 +52,7 @@ export function EvidenceSheet({
                 <span className="font-semibold">{words[answer.outcome]}</span>
                 {answer.outcome === "wrong" && answer.heard && <>, said “{plainSound(answer.heard)}”</>}
                 <span className="block text-sm text-soft">
-                  {shortDay(answer.day)}, marked by {answer.markedBy}
+                  {shortDay(answer.day, todayHere())}, marked by {answer.markedBy}
                   {isGiven(answer) && answer.ms !== null && `, ${(answer.ms / 1000).toFixed(1)} s`}
                   {isGiven(answer) && answer.pass > 1 && `, round ${answer.pass}`}
                   {isGiven(answer) && answer.checkId === null && ", in a session"}

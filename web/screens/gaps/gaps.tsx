@@ -1,13 +1,12 @@
 import { Download, Printer } from "lucide-react";
-import Papa from "papaparse";
 import { useDeferredValue, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { getGaps, getSchool } from "#contract";
 import type { State } from "#core/mastery";
-import { guarded } from "#core/roster";
+import { plural } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { Legend } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -48,7 +47,9 @@ export function Screen() {
       place="Gaps"
       title="Gaps"
       about={
-        view ? `${name}: ${view.rows.length} children, ${view.columns.length} spellings` : "Who knows which spelling"
+        view
+          ? `${name}: ${plural(view.rows.length, "child", "children")}, ${plural(view.columns.length, "spelling")}`
+          : "Who knows which spelling"
       }
       actions={
         <>
@@ -168,7 +169,7 @@ export function Screen() {
 
 function exportCsv(name: string, view: GapView): void {
   const head = ["child", "gaps", ...view.columns.map((column) => column.gpc)];
-  const rows = view.rows.map((row) => [guarded(row.name), String(row.gaps), ...row.states]);
+  const rows = view.rows.map((row) => [row.name, String(row.gaps), ...row.states]);
   const sums = ["children with a gap", "", ...view.sums.map((sum) => String(sum.gap))];
-  download(`gaps-${name}.csv`, "text/csv;charset=utf-8", `\uFEFF${Papa.unparse([head, ...rows, sums])}\r\n`);
+  downloadCsv(`gaps-${name}.csv`, [head, ...rows, sums]);
 }

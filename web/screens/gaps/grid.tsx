@@ -1,6 +1,8 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
+import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { listedKey, useKeys } from "#web/app/keys.tsx";
 import { leafClass } from "#web/parts/marks.tsx";
 import type { GapRow, GapView } from "./view.ts";
 
@@ -32,6 +34,11 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     getScrollElement: () => frame.current,
     estimateSize: () => ROW,
     overscan: 8,
+    // The active row is drawn wherever it is, so that what says which cell is active points at one that exists.
+    rangeExtractor: (range) =>
+      [...new Set([...defaultRangeExtractor(range), Math.min(active.row, view.rows.length - 1)])].sort(
+        (one, other) => one - other,
+      ),
     scrollPaddingStart: HEAD,
     scrollPaddingEnd: 20,
   });
@@ -52,6 +59,12 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     if (at >= 0) rows.scrollToIndex(at, { align: "center" });
   }, [childId, view.rows, rows]);
 
+  useKeys([
+    listedKey("arrows", "Another place of the map"),
+    listedKey("Home, End", "The first and the last spelling"),
+    listedKey("Page up, page down", "Twelve children on"),
+    listedKey("Enter", "Every answer behind it"),
+  ]);
   const go = (event: KeyboardEvent, row: number, column: number) => {
     event.preventDefault();
     const next = {
@@ -63,6 +76,8 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     columns.scrollToIndex(next.column);
   };
   const onKeyDown = (event: KeyboardEvent) => {
+    // A child's link in the grid is a link.
+    if (event.target !== event.currentTarget) return;
     const { row, column } = active;
     const moves: Record<string, [number, number]> = {
       ArrowUp: [row - 1, column],
@@ -132,6 +147,7 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
               width={width}
               first={shown[0]?.index ?? 0}
               last={shown.at(-1)?.index ?? -1}
+              columns={view.columns}
               active={active.row === item.index ? active.column : -1}
               marked={row.id === childId}
               only={only}
@@ -141,6 +157,12 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
       </div>
     </div>
   );
+}
+
+/** A spelling as it is said: its letters and its sound. */
+function spellingName(gpc: string): string {
+  const { grapheme, sound } = splitGpc(gpc);
+  return `${showGrapheme(grapheme)} ${ipa(sound)}`;
 }
 
 function Head({ column, left, view }: { column: number; left: number; view: GapView }) {
@@ -155,12 +177,12 @@ function Head({ column, left, view }: { column: number; left: number; view: GapV
       className={`absolute bottom-0 flex flex-col items-center justify-end gap-0.5 pb-1 ${newStep ? "border-l border-line" : ""}`}
       style={{ left, width: CELL, height: HEAD }}
     >
-      <span className="h-4 text-[0.68rem] text-soft">{newStep ? step || "–" : ""}</span>
-      <span className={`font-child leading-none ${grapheme.length > 3 ? "text-[0.72rem]" : "text-[0.95rem]"}`}>
+      <span className="h-4 text-xs text-soft">{newStep ? step || "–" : ""}</span>
+      <span className={`font-child leading-none ${grapheme.length > 3 ? "text-xs" : "text-[0.95rem]"}`}>
         {showGrapheme(grapheme)}
       </span>
-      <span className="text-[0.68rem] leading-none text-soft">{ipa(sound).replaceAll("/", "")}</span>
-      <span className="text-[0.78rem] leading-none font-semibold tabular-nums">
+      <span className="text-xs leading-none text-soft">{ipa(sound).replaceAll("/", "")}</span>
+      <span className="text-xs leading-none font-semibold tabular-nums">
         {view.sums[column]?.gap || <span className="font-normal text-soft">0</span>}
       </span>
     </span>
@@ -174,14 +196,17 @@ interface RowWanted {
   readonly width: number;
   readonly first: number;
   readonly last: number;
+  readonly columns: GapView["columns"];
   readonly active: number;
   readonly marked: boolean;
   readonly only: string;
 }
 
-const Row = memo(function Row({ row, at, top, width, first, last, active, marked, only }: RowWanted) {
+const Row = memo(function Row({ row, at, top, width, first, last, columns, active, marked, only }: RowWanted) {
   const cells = [];
-  for (let column = first; column <= last; column++) {
+  const seen = Array.from({ length: last - first + 1 }, (_, index) => first + index);
+  const drawn = active >= 0 && (active < first || active > last) ? [...seen, active] : seen;
+  for (const column of drawn) {
     const state = row.states[column];
     if (!state) continue;
     cells.push(
@@ -190,7 +215,7 @@ const Row = memo(function Row({ row, at, top, width, first, last, active, marked
         id={`cell-${at}-${column}`}
         role="gridcell"
         aria-colindex={column + 2}
-        aria-label={state}
+        aria-label={`${row.name}, ${spellingName(columns[column]?.gpc ?? "")}: ${state}`}
         data-row={at}
         data-column={column}
         data-state={state}
@@ -213,9 +238,9 @@ const Row = memo(function Row({ row, at, top, width, first, last, active, marked
         className={`sticky left-0 z-10 flex h-full items-center justify-between border-r border-line px-2 ${marked ? "bg-leaf-pale font-semibold" : "bg-sheet"}`}
         style={{ width: NAME }}
       >
-        <a href={`/child/${row.id}`} tabIndex={-1} className="truncate hover:underline">
+        <Link to={`/child/${row.id}`} className="truncate hover:underline">
           {row.name}
-        </a>
+        </Link>
         <span className="pl-2 text-sm tabular-nums text-soft">{row.gaps}</span>
       </span>
       {cells}

@@ -1,28 +1,12 @@
-import { useEffect, useState } from "react";
-import { flushSync } from "react-dom";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
-import { shortDay } from "#web/parts/dates.ts";
+import { shortDay } from "#core/saying";
+import { todayHere } from "#web/app/clock.ts";
 import { Legend, leafClass } from "#web/parts/marks.tsx";
+import { usePrinting } from "#web/parts/printing.ts";
 import type { GapView } from "./view.ts";
 
-const COLUMNS = 46;
+const COLUMNS = 42;
 const ROWS = 30;
-
-/** True while the browser prints, so that a thousand cells are drawn only then. */
-function usePrinting(): boolean {
-  const [printing, setPrinting] = useState(false);
-  useEffect(() => {
-    const begin = () => flushSync(() => setPrinting(true));
-    const end = () => setPrinting(false);
-    addEventListener("beforeprint", begin);
-    addEventListener("afterprint", end);
-    return () => {
-      removeEventListener("beforeprint", begin);
-      removeEventListener("afterprint", end);
-    };
-  }, []);
-  return printing;
-}
 
 /** The map on A4 landscape, cut into pages of whole rows and columns with their heads. */
 export function PrintMap({ view, title, day }: { view: GapView; title: string; day: string }) {
@@ -40,7 +24,7 @@ export function PrintMap({ view, title, day }: { view: GapView; title: string; d
           <section key={`${row} ${column}`} className={at > 0 ? "break-before-page" : ""}>
             <div className="mb-2 flex items-baseline justify-between">
               <p className="text-[12pt] font-semibold">
-                {title}, {shortDay(day)}
+                {title}, {shortDay(day, todayHere())}
                 {pages.length > 1 && `, page ${at + 1} of ${pages.length}`}
               </p>
               <Legend />
@@ -54,10 +38,10 @@ export function PrintMap({ view, title, day }: { view: GapView; title: string; d
                     return (
                       <th
                         key={gpc}
-                        className="w-[5.2mm] border-b border-line px-0 pb-0.5 text-center align-bottom font-normal"
+                        className="w-[5.6mm] border-b border-line px-0 pb-0.5 text-center align-bottom font-normal"
                       >
-                        <span className="block font-child text-[7.5pt]">{showGrapheme(grapheme)}</span>
-                        <span className="block text-[6pt]">{ipa(sound).replaceAll("/", "")}</span>
+                        <span className="block font-child text-[8pt]">{showGrapheme(grapheme)}</span>
+                        <span className="block text-[8pt]">{ipa(sound).replaceAll("/", "")}</span>
                       </th>
                     );
                   })}

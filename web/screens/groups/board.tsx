@@ -15,7 +15,9 @@ import { GripVertical, Lock, LockOpen } from "lucide-react";
 import { fitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { TextField } from "#web/parts/field.tsx";
-import { Spelling } from "#web/parts/marks.tsx";
+import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
+import { SpellingRow } from "#web/parts/spelling-row.tsx";
+import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { FitLine } from "./fit-card.tsx";
 
 export interface BoardGroup {
@@ -51,7 +53,11 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor),
   );
+  const refocus = useRefocus();
   const move = (childId: string, to: string) => {
+    const here = groups.find((group) => group.members.some((member) => member.id === childId));
+    const list = here ? here.members.map((member) => member.id) : unplaced.map((child) => child.id);
+    refocus(`place-${neighbourOf(list, childId) ?? childId}`);
     onChange(
       groups.map((group) => {
         const without = group.members.filter((member) => member.id !== childId);
@@ -67,8 +73,17 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
     onChange(groups.map((group) => (group.id === id ? { ...group, ...change } : group)));
 
   return (
-    <DndContext sensors={sensors} collisionDetection={under} onDragEnd={dropped}>
-      <div className="grid items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
+    <DndContext
+      sensors={sensors}
+      collisionDetection={under}
+      onDragEnd={dropped}
+      accessibility={spokenDrag({
+        what: (id) => nameOf.get(id) ?? "the child",
+        where: (id) => groups.find((group) => group.id === id)?.name ?? "no group",
+        how: "Press Space to pick a child up, the arrow keys to move it over a group, Space to drop it there, Escape to leave it where it was. The list beside each name does the same.",
+      })}
+    >
+      <div className="grid grid-cols-1 items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
         {groups.map((group) => {
           const fit = fitOf(
             group.members.flatMap((member) => learners.get(member.id) ?? []),
@@ -200,6 +215,7 @@ function ChildCard({ id, name, locked, fit, targets, note, groups, here, onMove,
         </button>
         <span className="flex-1 font-semibold">{name}</span>
         <select
+          id={`place-${id}`}
           aria-label={`Group of ${name}`}
           value={here}
           disabled={locked}
@@ -241,34 +257,14 @@ export function Targets({
   onChange: (targets: readonly string[]) => void;
 }) {
   return (
-    <div className="my-2 flex flex-wrap items-center gap-1">
-      {group.targets.map((gpc) => (
-        <button
-          key={gpc}
-          type="button"
-          title="Take this target out"
-          aria-label={`Take ${showGrapheme(splitGpc(gpc).grapheme)} out of the targets`}
-          onClick={() => onChange(group.targets.filter((other) => other !== gpc))}
-          className="group"
-        >
-          <Spelling gpc={gpc} />
-        </button>
-      ))}
-      <select
-        aria-label={`Add a target to ${group.name}`}
-        value=""
-        onChange={(event) => onChange([...group.targets, event.target.value])}
-        className="w-20 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
-      >
-        <option value="">add</option>
-        {order
-          .filter((gpc) => !group.targets.includes(gpc))
-          .map((gpc) => (
-            <option key={gpc} value={gpc}>
-              {gpc}
-            </option>
-          ))}
-      </select>
+    <div className="my-2">
+      <SpellingRow
+        gpcs={group.targets}
+        options={order}
+        label={`Add a target to ${group.name}`}
+        outOf="the targets"
+        onChange={onChange}
+      />
     </div>
   );
 }

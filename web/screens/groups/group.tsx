@@ -1,17 +1,22 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { closeGroup, getGaps, getGroup, getSchool, listSessions, planNewSession, saveGroup } from "#contract";
 import { chooseTargets, fitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
+import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { dayHere, newId, newSeed } from "#web/app/device.ts";
+import { dayOfInstant, stampNow, todayHere } from "#web/app/clock.ts";
+import { newId, newSeed } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { nearDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
+import { SpellingOptions } from "#web/parts/spelling-row.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { learnersOf } from "./learners.ts";
@@ -24,9 +29,11 @@ export function Screen() {
   const map = useAsk(getGaps, { query: {} });
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
+  const refocus = useRefocus();
   const [adding, setAdding] = useState("");
   const [planning, setPlanning] = useState(search.get("plan") === "1");
   const [name, setName] = useState<string | null>(null);
+  useUnsaved(name !== null && name !== group.data?.name);
   if (group.error && !group.data)
     return (
       <Page place="Group" title="Group">
@@ -64,21 +71,37 @@ export function Screen() {
           name: change.name ?? current.name,
           members: (change.members ?? current.members).map(({ childId, locked }) => ({ childId, locked })),
           targets: [...(change.targets ?? current.targets)],
-          at: new Date().toISOString(),
+          at: stampNow(),
         },
       });
       await refreshAll();
+      return true;
+    } catch (error) {
+      toast.error(wordsOfError(error));
+      return false;
+    }
+  };
+  const setClosed = async (closed: boolean) => {
+    try {
+      await call(closeGroup, { params: { id: current.id }, body: { closed } });
+      await refreshAll();
+      if (closed) toastWithUndo(`${current.name} is closed. Its history stays.`, () => setClosed(false));
     } catch (error) {
       toast.error(wordsOfError(error));
     }
   };
-  const close = async () => {
-    try {
-      await call(closeGroup, { params: { id: current.id }, body: { closed: !current.closed } });
-      await refreshAll();
-    } catch (error) {
-      toast.error(wordsOfError(error));
-    }
+  const takeOut = async (member: { childId: string; name: string }) => {
+    const { members: before } = current;
+    const next = neighbourOf(before, before.find((one) => one.childId === member.childId) ?? before[0]);
+    refocus(next ? `out-${next.childId}` : "add-a-child");
+    if (await save({ members: before.filter((one) => one.childId !== member.childId) }))
+      toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members: before }));
+  };
+  const setTargets = async (targets: readonly string[]) => {
+    const { targets: before } = current;
+    const gone = before.filter((gpc) => !targets.includes(gpc));
+    if ((await save({ targets })) && gone.length > 0)
+      toastWithUndo(`${gone.map(show).join(", ")} is no target any more.`, () => save({ targets: before }));
   };
   const outside = map.data.rows.filter((row) => !current.members.some((member) => member.childId === row.id));
 
@@ -86,7 +109,7 @@ export function Screen() {
     <Page
       place="Group"
       title={current.name}
-      about={`${current.members.length} children. ${current.closed ? "This group is closed; its history stays." : `Saved ${nearDay(current.savedAt.slice(0, 10), today)}.`}`}
+      about={`${plural(current.members.length, "child", "children")}. ${current.closed ? "This group is closed; its history stays." : `Saved ${nearDay(dayOfInstant(current.savedAt), today)}.`}`}
       actions={
         <>
           {current.members.length > 0 && (
@@ -96,7 +119,7 @@ export function Screen() {
           )}
           <ButtonLink to={`/texts?for=group:${current.id}`}>Texts</ButtonLink>
           <Button onClick={() => setName(current.name)}>Rename</Button>
-          <Button onClick={close}>{current.closed ? "Open again" : "Close group"}</Button>
+          <Button onClick={() => setClosed(!current.closed)}>{current.closed ? "Open again" : "Close group"}</Button>
           {!current.closed && (
             <Button shape="main" onClick={() => setPlanning(true)}>
               Plan a session
@@ -105,15 +128,15 @@ export function Screen() {
         </>
       }
     >
-      <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
           <Panel title="Works on">
-            <Targets group={current} order={order} onChange={(targets) => void save({ targets })} />
+            <Targets group={current} order={order} onChange={(targets) => void setTargets(targets)} />
             <p>{whyGroup(fit, show, (id) => nameOf.get(id) ?? "")}</p>
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
                 By today's answers they would do best with <Spellings gpcs={suggested} />
-                <Button onClick={() => void save({ targets: suggested })}>Take these</Button>
+                <Button onClick={() => setTargets(suggested)}>Take these</Button>
               </p>
             )}
           </Panel>
@@ -141,10 +164,9 @@ export function Screen() {
                     </div>
                     <Button
                       shape="quiet"
+                      id={`out-${member.childId}`}
                       aria-label={`Take ${member.name} out`}
-                      onClick={() =>
-                        void save({ members: current.members.filter((one) => one.childId !== member.childId) })
-                      }
+                      onClick={() => takeOut(member)}
                     >
                       Take out
                     </Button>
@@ -155,7 +177,12 @@ export function Screen() {
             </ul>
             <div className="mt-3 flex items-end gap-2">
               <div className="w-56">
-                <Choice label="Add a child" value={adding} onChange={(event) => setAdding(event.target.value)}>
+                <Choice
+                  id="add-a-child"
+                  label="Add a child"
+                  value={adding}
+                  onChange={(event) => setAdding(event.target.value)}
+                >
                   <option value="">Choose</option>
                   {outside.map((row) => (
                     <option key={row.id} value={row.id}>
@@ -166,9 +193,9 @@ export function Screen() {
               </div>
               <Button
                 disabled={!adding}
-                onClick={() => {
-                  void save({ members: [...current.members, { childId: adding, locked: false }] });
-                  setAdding("");
+                onClick={async () => {
+                  if (await save({ members: [...current.members, { childId: adding, locked: false }] }))
+                    setAdding("");
                 }}
               >
                 Add
@@ -208,7 +235,7 @@ export function Screen() {
               {current.history.map((version) => (
                 <li key={version.id} className="text-sm">
                   <p className="font-semibold">
-                    {nearDay(version.savedAt.slice(0, 10), today)}: {version.name}
+                    {nearDay(dayOfInstant(version.savedAt), today)}: {version.name}
                   </p>
                   <p className="text-soft">
                     {version.members.map((member) => nameOf.get(member.childId) ?? "archived").join(", ") || "no one"}
@@ -229,7 +256,7 @@ export function Screen() {
             className="flex flex-col gap-3"
             onSubmit={(event) => {
               event.preventDefault();
-              if (name.trim()) void save({ name: name.trim() }).then(() => setName(null));
+              if (name.trim()) void save({ name: name.trim() }).then((saved) => saved && setName(null));
             }}
           >
             <TextField
@@ -259,13 +286,14 @@ function PlanDialog({
   onClose: () => void;
 }) {
   const navigate = useNavigate();
-  const [day, setDay] = useState(dayHere());
+  const [day, setDay] = useState(todayHere());
   const [target, setTarget] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [id] = useState(newId);
+  const [seed] = useState(newSeed);
   const plan = async () => {
-    const id = newId();
     try {
-      await call(planNewSession, { body: { id, groupId, heldOn: day, target: target || null, seed: newSeed() } });
+      await call(planNewSession, { body: { id, groupId, heldOn: day, target: target || null, seed } });
       void refreshAll();
       navigate(`/sessions/${id}`);
     } catch (error) {
@@ -283,11 +311,7 @@ function PlanDialog({
           onChange={(event) => setTarget(event.target.value)}
         >
           <option value="">what is needed next</option>
-          {targets.map((gpc) => (
-            <option key={gpc} value={gpc}>
-              {gpc}
-            </option>
-          ))}
+          <SpellingOptions gpcs={targets} />
         </Choice>
         {trouble && (
           <p role="alert" className="text-damson">

@@ -1,19 +1,31 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { type GroupView, listGroups } from "#contract";
+import { showGrapheme, splitGpc } from "#core/phonics";
 import { useAsk } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { has, SearchField } from "#web/parts/search.tsx";
 
 /** The groups of the school. */
 export function Screen() {
   const { data, error } = useAsk(listGroups, {});
   const [closed, setClosed] = useState(false);
-  const shown = data?.filter((group) => group.closed === closed) ?? [];
+  const [wanted, setWanted] = useState("");
+  const here = data?.filter((group) => group.closed === closed) ?? [];
+  const shown = here.filter((group) =>
+    has(
+      wanted,
+      group.name,
+      ...group.members.map((member) => member.name),
+      ...group.targets.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)),
+    ),
+  );
   const others = data?.filter((group) => group.closed).length ?? 0;
   return (
     <Page
+      printsTitle
       place="Groups"
       title="Groups"
       about="Children who need the same few things next."
@@ -25,7 +37,7 @@ export function Screen() {
     >
       {error && !data && <Trouble error={error} />}
       {!data && !error && <Waiting />}
-      {data && shown.length === 0 && (
+      {data && here.length === 0 && (
         <Empty
           action={
             <ButtonLink to="/groups/new" shape="main">
@@ -37,6 +49,15 @@ export function Screen() {
             ? "No group is closed."
             : "A group is a few children with the same gaps, and up to four spellings to teach them. The tool proposes; you decide."}
         </Empty>
+      )}
+      {here.length > 0 && (
+        <SearchField
+          label="Search the groups"
+          placeholder="A group, a child, a spelling"
+          value={wanted}
+          onChange={setWanted}
+          found={shown.length}
+        />
       )}
       <ul className="grid gap-3 md:grid-cols-2">
         {shown.map((group) => (

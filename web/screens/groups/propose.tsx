@@ -1,14 +1,17 @@
 import { type Remote, wrap } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { type ClassView, type Gaps, getGaps, getSchool, saveGroup } from "#contract";
 import { chooseTargets, type Proposal } from "#core/groups";
+import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { stampNow } from "#web/app/clock.ts";
 import { newId, newSeed } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import type { GroupsWorker } from "#web/workers/groups.worker.ts";
 import { Board, type BoardGroup } from "./board.tsx";
 import { learnersOf } from "./learners.ts";
@@ -73,6 +76,8 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
   const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string>();
+  const versions = useRef(new Map<string, { said: string; versionId: string; at: string }>());
   const worker = useRef<GroupsDesk | null>(null);
   const learners = useMemo(() => new Map(learnersOf(map).map((one) => [one.id, one])), [map]);
   const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
@@ -84,6 +89,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
 
   const propose = async () => {
     setBusy(true);
+    setTrouble(undefined);
     worker.current ??= openDesk();
     const before = groups ?? [];
     const locked = new Map(
@@ -130,7 +136,10 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
     };
   }, []);
 
-  const change = (next: readonly BoardGroup[]) =>
+  const [touched, setTouched] = useState(false);
+  const allSaved = useUnsaved(touched);
+  const change = (next: readonly BoardGroup[]) => {
+    setTouched(true);
     setGroups(
       next.map((group) =>
         group.chosenTargets
@@ -145,29 +154,39 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
             },
       ),
     );
+  };
 
   const save = async () => {
     if (!groups) return;
     setBusy(true);
+    const wanted = groups.filter((group) => group.members.length > 0);
+    const saved: string[] = [];
     try {
-      const kept = groups.filter((group) => group.members.length > 0);
-      for (const group of kept) {
-        await call(saveGroup, {
-          params: { id: group.id },
-          body: {
-            versionId: newId(),
-            name: group.name,
-            members: group.members.map((member) => ({ childId: member.id, locked: member.locked })),
-            targets: [...group.targets],
-            at: new Date().toISOString(),
-          },
-        });
+      for (const group of wanted) {
+        const content = {
+          name: group.name.trim(),
+          members: group.members.map((member) => ({ childId: member.id, locked: member.locked })),
+          targets: [...group.targets],
+        };
+        // What is saved once more after half of it failed is the same version, unless it was changed meanwhile.
+        const said = JSON.stringify(content);
+        const before = versions.current.get(group.id);
+        const version = before?.said === said ? before : { said, versionId: newId(), at: stampNow() };
+        versions.current.set(group.id, version);
+        const { versionId, at } = version;
+        await call(saveGroup, { params: { id: group.id }, body: { versionId, ...content, at } });
+        saved.push(group.name);
       }
       await refreshAll();
-      toast(`${kept.length} ${kept.length === 1 ? "group is" : "groups are"} saved. Plan a session for each.`);
+      toast(`${plural(saved.length, "group is", "groups are")} saved. Plan a session for each.`);
+      allSaved();
       navigate("/groups");
     } catch (error) {
-      toast.error(wordsOfError(error));
+      const left = wanted.slice(saved.length).map((group) => group.name);
+      setTouched(true);
+      setTrouble(
+        `${saved.length > 0 ? `Saved: ${saved.join(", ")}. ` : ""}Not saved: ${left.join(", ")}. ${wordsOfError(error)} All of it is still here; saving again saves the rest.`,
+      );
     } finally {
       setBusy(false);
     }
@@ -256,7 +275,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
           <Button shape="main" className="min-h-9" disabled={busy || inPlay.length === 0} onClick={propose}>
             {groups ? "Propose again" : "Propose groups"}
           </Button>
-          <p className="pb-2 text-soft">{inPlay.length} children</p>
+          <p className="pb-2 text-soft">{plural(inPlay.length, "child", "children")}</p>
         </div>
         <Outsiders people={children} out={out} onChange={setOut} />
       </Panel>
@@ -293,6 +312,11 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
             withoutNeed={new Set(withoutNeed)}
             onChange={change}
           />
+          {trouble && (
+            <p role="alert" className="mt-3 rounded-md bg-damson-pale px-3 py-2">
+              {trouble}
+            </p>
+          )}
           <div className="sticky bottom-0 mt-3 flex items-center gap-3 border-t border-line bg-paper py-3">
             <Button shape="main" disabled={busy || groups.some((group) => group.name.trim() === "")} onClick={save}>
               Save these groups

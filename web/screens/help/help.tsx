@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
-import { kindIds, kinds } from "#core/checks";
+import { kinds } from "#core/checks";
+import { kindIds } from "#core/ledger";
 import { rule } from "#core/mastery";
 import { correspondences, ipa, showGrapheme, sounds } from "#core/phonics";
 import { Legend } from "#web/parts/marks.tsx";
@@ -33,7 +34,7 @@ export function Screen() {
             answer says is told at once; where the tool is wrong, press “Another part failed” and name it.
           </p>
           <p className="mt-2">
-            The gap map is made of <i>See and say</i>, of what is marked in sessions, and of texts: a spelling that
+            The gap map is made of <i>Spelling cards</i>, of what is marked in sessions, and of texts: a spelling that
             failed in {rule.textWords} different words of texts since it was last asked, in the last {rule.textDays}{" "}
             days, is unsteady. The other kinds have results of their own.
           </p>
@@ -76,12 +77,12 @@ export function Screen() {
             <code>questions</code> and <code>words</code>.
           </p>
         </Part>
-        <Part title="Without a line">
+        <Part title="Without a connection">
           <p>
             A check that has begun goes on when the server cannot be reached, also after the page was loaded again.
-            The desk says how many marks wait on this device; they go by themselves when the line is back. Two adults
-            on the same check see each other's marks; if both mark the same item, both answers are kept and the first
-            counts.
+            The desk says how many marks wait on this device; they go by themselves when there is a connection again.
+            Two adults on the same check see each other's marks; if both mark the same item, both answers are kept and
+            the first counts.
           </p>
         </Part>
         <Part title="What a mark means">
@@ -122,8 +123,9 @@ export function Screen() {
           <p>
             Each sound of a word is one unit with the letters that spell it, shown by a bracket. A word can be read
             when every unit is known or being taught; the endings <i>-ed</i> and <i>-es</i> count as known with their
-            first sound. A wavy bracket stands under what is not known. A word that is not in the list is split by
-            rule and says so: put it right under <b>Words</b>, and it counts so everywhere in your school.
+            first sound. A wavy bracket stands under what these readers cannot read yet. A word that is not in the
+            list is split by rule and says so: put it right under <b>Words</b>, and it counts so everywhere in your
+            school.
           </p>
         </Part>
         <Part title="What it does not do">

@@ -2,14 +2,19 @@ import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor,
 import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { toast } from "sonner";
 import { addOrder, editOrder, getSchool, type OrderBody, type OrderView, removeOrder } from "#contract";
 import { addStep, allGpcs, moveGpc, moveStep, type OrderContent, orderProblems } from "#core/order";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { newId } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { spokenDrag } from "#web/parts/spoken-drag.ts";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 import { StepCard } from "./step-card.tsx";
 
 export function Screen() {
@@ -31,7 +36,7 @@ export function Screen() {
   if (!order) {
     return (
       <Page place="Teaching order" title="This order is not here any more">
-        <ButtonLink to="/orders">All teaching orders</ButtonLink>
+        <ButtonLink to="/orders">Go to Teaching orders</ButtonLink>
       </Page>
     );
   }
@@ -44,6 +49,13 @@ function toBody(content: OrderContent): OrderBody {
     ...content,
     steps: content.steps.map((step) => ({ ...step, gpcs: [...step.gpcs], exceptionWords: [...step.exceptionWords] })),
   };
+}
+
+/** What an id of a drag stands for. */
+function calledIn(order: OrderContent, id: string): string {
+  const [kind, what = ""] = id.split("|");
+  if (kind === "step") return order.steps.find((step) => step.id === what)?.title ?? "the step";
+  return showGrapheme(splitGpc(what).grapheme);
 }
 
 /** Edits a draft. What others save meanwhile is taken over only while nothing was changed here. */
@@ -60,19 +72,15 @@ function Editor({ order }: { order: OrderView }) {
   const problems = orderProblems(draft);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
 
-  useEffect(() => {
-    if (!changed) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener("beforeunload", warn);
-    return () => removeEventListener("beforeunload", warn);
-  }, [changed]);
+  useUnsaved(changed);
 
-  const run = async (write: () => Promise<unknown>, said: string) => {
+  const copied = useRef<{ said: string; id: string }>(undefined);
+  const run = async (write: () => Promise<unknown>, said?: string) => {
     setBusy(true);
     try {
       await write();
       await refreshAll();
-      toast(said);
+      if (said) toast(said);
       return true;
     } catch (error) {
       toast.error(wordsOfError(error));
@@ -91,21 +99,25 @@ function Editor({ order }: { order: OrderView }) {
       setDraft(saved.content);
     }, "Saved. Checks and gaps follow this order now.");
   const copy = async () => {
-    const id = newId();
-    if (
-      await run(
-        () =>
-          call(addOrder, {
-            body: { id, content: { ...toBody(draft), name: `${draft.name}, our copy`.slice(0, 80) } },
-          }),
-        "This copy is yours to edit.",
-      )
-    )
+    const content = { ...toBody(draft), name: `${draft.name}, our copy`.slice(0, 80) };
+    // A copy that is asked for again because the answer was slow is the same copy.
+    const said = JSON.stringify(content);
+    if (copied.current?.said !== said) copied.current = { said, id: newId() };
+    const { id } = copied.current;
+    if (await run(() => call(addOrder, { body: { id, content } }), "This copy is yours to edit."))
       navigate(`/orders/${id}`);
   };
   const remove = async () => {
-    if (await run(() => call(removeOrder, { params: { id: order.id } }), "The order is removed."))
-      navigate("/orders");
+    if (!(await run(() => call(removeOrder, { params: { id: order.id } })))) return;
+    navigate("/orders");
+    toastWithUndo(`${base.content.name} is removed.`, async () => {
+      try {
+        await call(addOrder, { body: { id: order.id, content: base.content } });
+        await refreshAll();
+      } catch (error) {
+        toast.error(wordsOfError(error));
+      }
+    });
   };
 
   const refocus = useRef<string | null>(null);
@@ -139,7 +151,7 @@ function Editor({ order }: { order: OrderView }) {
     <Page
       place="Teaching order"
       title={draft.name || "Without a name"}
-      about={`${allGpcs(draft).length} spellings in ${draft.steps.length} steps. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and move it with the arrow keys."}`}
+      about={`${plural(allGpcs(draft).length, "spelling")} in ${plural(draft.steps.length, "step")}. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and move it with the arrow keys."}`}
       actions={
         order.shipped ? (
           <Button shape="main" onClick={copy} disabled={busy}>
@@ -195,7 +207,16 @@ function Editor({ order }: { order: OrderView }) {
           {problems[0]}
         </p>
       )}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+        accessibility={spokenDrag({
+          what: (id) => calledIn(draft, id),
+          where: (id) => calledIn(draft, id),
+          how: "Press the arrow keys to move it.",
+        })}
+      >
         <SortableContext items={draft.steps.map((step) => `step|${step.id}`)} strategy={verticalListSortingStrategy}>
           <ol className="flex flex-col gap-2">
             {draft.steps.map((step, at) => (

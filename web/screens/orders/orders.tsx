@@ -1,19 +1,23 @@
 import { Copy } from "lucide-react";
+import { useRef } from "react";
 import { Link, useNavigate } from "react-router";
-import { toast } from "sonner";
 import { addOrder, getSchool, type OrderView } from "#contract";
 import { allGpcs } from "#core/order";
+import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { newId } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 /** The teaching orders of the school: three that ship, and its own. */
 export function Screen() {
   const { data, error } = useAsk(getSchool, {});
   const navigate = useNavigate();
+  const ids = useRef(new Map<string, string>());
   const copy = async (order: OrderView) => {
-    const id = newId();
+    const id = ids.current.get(order.id) ?? newId();
+    ids.current.set(order.id, id);
     try {
       await call(addOrder, {
         body: { id, content: { ...order.content, name: `${order.content.name}, our copy`.slice(0, 80) } },
@@ -48,7 +52,7 @@ export function Screen() {
                 <p className="text-soft">{order.content.kind}</p>
                 <p className="mt-1">{order.content.why}</p>
                 <p className="mt-1 text-sm text-soft">
-                  {allGpcs(order.content).length} spellings in {order.content.steps.length} steps
+                  {plural(allGpcs(order.content).length, "spelling")} in {plural(order.content.steps.length, "step")}
                   {order.usedBy.length > 0 && `, used by ${order.usedBy.map((one) => one.name).join(", ")}`}
                   {order.shipped ? ", ships with the tool" : ", your school's own"}
                 </p>

@@ -1,8 +1,9 @@
 import type { PlanBody } from "#contract";
 import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
-import type { Unit } from "#core/words";
-import { shortDay } from "#web/parts/dates.ts";
+import { plural, shortDay } from "#core/saying";
+import type { WordVerdict } from "#core/words";
+import { todayHere } from "#web/app/clock.ts";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 
 interface CardWanted {
@@ -10,14 +11,14 @@ interface CardWanted {
   readonly heldOn: string;
   readonly names: readonly string[];
   readonly plan: PlanBody;
-  /** How words split, where it is known; such words carry their brackets. */
-  readonly unitsOf?: ((word: string) => readonly Unit[] | undefined) | undefined;
+  /** How these children read a word, where it is known; such words carry their brackets. */
+  readonly readOf?: ((word: string) => WordVerdict | undefined) | undefined;
 }
 
 const small = new Set(["revisit", "teach", "lastLook"]);
 
 /** The session on one card: on paper one A4 page, on a phone one column. */
-export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWanted) {
+export function SessionCard({ groupName, heldOn, names, plan, readOf }: CardWanted) {
   const { grapheme, sound } = splitGpc(plan.target);
   return (
     <article className="mx-auto max-w-[46rem]" aria-label="Session card">
@@ -25,7 +26,11 @@ export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWan
         <div>
           <p className="text-xl font-semibold">{groupName}</p>
           <p>
-            {shortDay(heldOn)}, {plan.parts.reduce((sum, part) => sum + part.minutes, 0)} minutes
+            {shortDay(heldOn, todayHere())},{" "}
+            {plural(
+              plan.parts.reduce((sum, part) => sum + part.minutes, 0),
+              "minute",
+            )}
           </p>
           <p>{names.join(", ")}</p>
         </div>
@@ -50,11 +55,7 @@ export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWan
               >
                 {part.items.map((item) => (
                   <li key={item}>
-                    {small.has(part.kind) ? (
-                      <Spelling gpc={item} />
-                    ) : (
-                      <CardWord text={item} units={part.kind === "exceptionWords" ? undefined : unitsOf?.(item)} />
-                    )}
+                    {small.has(part.kind) ? <Spelling gpc={item} /> : <CardWord text={item} read={readOf?.(item)} />}
                   </li>
                 ))}
               </ul>
@@ -81,8 +82,8 @@ export function SessionCard({ groupName, heldOn, names, plan, unitsOf }: CardWan
   );
 }
 
-function CardWord({ text, units }: { text: string; units: readonly Unit[] | undefined }) {
-  return units ? <BracketWord text={text} units={units} /> : text;
+function CardWord({ text, read }: { text: string; read: WordVerdict | undefined }) {
+  return read ? <BracketWord text={text} units={read.reading.units} unexpected={read.unexpected} /> : text;
 }
 
 /** A box a child and spelling, for paper: tick, dot or what was said. */

@@ -1,12 +1,14 @@
 import { Pencil } from "lucide-react";
 import { useState } from "react";
 import type { PlanBody } from "#contract";
-import { readGpc, showGrapheme } from "#core/phonics";
+import { correspondences, type Gpc, showGrapheme } from "#core/phonics";
 import { partTitles } from "#core/plans";
 import { judgeText, judgeWord, type Reader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
+import { SpellingRow } from "#web/parts/spelling-row.tsx";
 
 type Part = PlanBody["parts"][number];
 
@@ -17,6 +19,9 @@ interface PartWanted {
   readonly onChange: (part: Part) => Promise<boolean>;
 }
 
+const everySpelling: readonly Gpc[] = correspondences
+  .map((entry) => entry.gpc)
+  .sort((one, other) => one.localeCompare(other));
 const ofSpellings = new Set(["revisit", "teach", "lastLook"]);
 
 /** One part of the plan: read it, or edit its minutes and its lines. */
@@ -62,9 +67,9 @@ function Items({ part, reader }: { part: Part; reader: Reader | undefined }) {
   }
   if (part.kind === "exceptionWords")
     return (
-      <p className="mt-1 flex flex-wrap gap-x-5 font-child text-xl">
+      <p className="mt-1 flex flex-wrap gap-x-6 gap-y-1 font-child text-xl">
         {part.items.map((word) => (
-          <span key={word}>{word}</span>
+          <ExceptionWord key={word} word={word} reader={reader} />
         ))}
       </p>
     );
@@ -98,6 +103,16 @@ function Items({ part, reader }: { part: Part; reader: Reader | undefined }) {
       </p>
       <Verdicts verdicts={verdicts} />
     </div>
+  );
+}
+
+/** An exception word with a wavy bracket under what these children would not expect. */
+function ExceptionWord({ word, reader }: { word: string; reader: Reader | undefined }) {
+  const read = reader && judgeWord(word, reader);
+  return read ? (
+    <BracketWord text={word} units={read.reading.units} unexpected={read.unexpected} />
+  ) : (
+    <span>{word}</span>
   );
 }
 
@@ -136,9 +151,12 @@ function Editing({
   onChange: (part: Part) => Promise<boolean>;
 }) {
   const [minutes, setMinutes] = useState(String(part.minutes));
-  const [text, setText] = useState(part.items.join(part.kind === "sentence" ? "\n" : " "));
+  const first = part.items.join(part.kind === "sentence" ? "\n" : " ");
+  const [text, setText] = useState(first);
   const spelled = ofSpellings.has(part.kind);
-  const items = [
+  const [gpcs, setGpcs] = useState<readonly Gpc[]>(part.items);
+  const changed = spelled ? gpcs.join() !== part.items.join() : text !== first;
+  const written = [
     ...new Set(
       part.kind === "sentence"
         ? text
@@ -148,22 +166,16 @@ function Editing({
         : text.split(/[\s,;]+/).filter(Boolean),
     ),
   ];
-  const read = spelled ? items.map((item) => readGpc(item)) : [];
-  const unread = read.find((one) => !one.ok);
-  const problem =
-    unread && !unread.ok
-      ? unread.problem
-      : items.some((item) => item.length > 200)
-        ? "At most 200 characters a line."
-        : items.length > 40
-          ? "At most 40 entries."
-          : undefined;
+  useUnsaved(changed || minutes !== String(part.minutes));
+  const items = spelled ? gpcs : written;
+  const problem = items.some((item) => item.length > 200)
+    ? "At most 200 characters a line."
+    : items.length > 40
+      ? "At most 40 entries."
+      : undefined;
   const save = async () => {
-    const kept = spelled ? read.flatMap((one) => (one.ok ? [one.entry.gpc] : [])) : items;
-    if (
-      await onChange({ ...part, minutes: Math.max(0, Math.min(60, Math.round(Number(minutes)) || 0)), items: kept })
-    )
-      onClose();
+    const whole = Math.max(0, Math.min(60, Math.round(Number(minutes)) || 0));
+    if (await onChange({ ...part, minutes: whole, items: [...items] })) onClose();
   };
   const verdicts =
     spelled || part.kind === "exceptionWords" || !reader
@@ -173,21 +185,32 @@ function Editing({
         : items.map((word) => judgeWord(word, reader));
   return (
     <div className="mt-2 flex flex-col gap-2">
-      <TextArea
-        label={
-          spelled
-            ? "Spellings, as ea=ee"
-            : part.kind === "sentence"
-              ? "Sentences, one a line"
-              : "Words, with a space between"
-        }
-        rows={2}
-        autoFocus
-        value={text}
-        problem={problem}
-        onChange={(event) => setText(event.target.value)}
-        className={spelled ? "" : "font-child"}
-      />
+      {spelled ? (
+        <div role="group" aria-label="Spellings of this part">
+          <SpellingRow
+            gpcs={gpcs}
+            options={everySpelling}
+            label={`Add a spelling to ${partTitles[part.kind]}`}
+            outOf="this part"
+            onChange={setGpcs}
+          />
+          {problem && (
+            <p role="alert" className="text-sm text-damson">
+              {problem}
+            </p>
+          )}
+        </div>
+      ) : (
+        <TextArea
+          label={part.kind === "sentence" ? "Sentences, one a line" : "Words, with a space between"}
+          rows={2}
+          autoFocus
+          value={text}
+          problem={problem}
+          onChange={(event) => setText(event.target.value)}
+          className="font-child"
+        />
+      )}
       <Verdicts verdicts={verdicts} />
       <div className="flex items-end gap-2">
         <div className="w-24">

@@ -2,9 +2,11 @@ import { useState } from "react";
 import type { PlanBody, ReportBody } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
+import { stampNow } from "#web/app/clock.ts";
 import { newId } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextArea, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 
 type Outcome = ReportBody["marks"][number]["outcome"];
 
@@ -12,7 +14,8 @@ interface ReportWanted {
   readonly members: readonly { readonly id: string; readonly name: string }[];
   readonly plan: PlanBody;
   readonly by: string;
-  readonly onSend: (report: ReportBody) => Promise<void>;
+  /** @returns whether it was taken */
+  readonly onSend: (report: ReportBody) => Promise<boolean>;
   readonly trouble: string | null;
 }
 
@@ -33,7 +36,11 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
   const [marks, setMarks] = useState<ReadonlyMap<string, { id: string; outcome: Outcome }>>(new Map());
   const [note, setNote] = useState("");
   const [busy, setBusy] = useState(false);
+  const [sent, setSent] = useState(false);
+  const [at] = useState(stampNow);
   const items = plan.parts.find((part) => part.kind === "lastLook")?.items ?? [plan.target];
+
+  useUnsaved(!sent && (note.trim() !== "" || marks.size > 0 || came.size < members.length));
 
   const toggle = (child: string) => {
     const next = new Set(came);
@@ -53,16 +60,17 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
       const [childId = "", gpc = ""] = key.split(" ");
       return came.has(childId) ? [{ id: markId, childId, gpc, outcome }] : [];
     });
-    await onSend({
+    const went = await onSend({
       id,
       by: by.trim(),
-      at: new Date().toISOString(),
+      at,
       came: [...came],
       reached: (reached || null) as ReportBody["reached"],
       marks: given,
       note,
     });
     setBusy(false);
+    setSent(went);
   };
 
   return (
@@ -145,8 +153,8 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
           {trouble}
         </p>
       )}
-      <Button type="submit" shape="main" className="min-h-11" disabled={busy || by.trim() === ""}>
-        Hand it back
+      <Button type="submit" shape="main" className="min-h-11" working={busy} disabled={by.trim() === ""}>
+        Send what happened
       </Button>
     </form>
   );

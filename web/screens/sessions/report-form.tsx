@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { toast } from "sonner";
 import { reportSession, type SessionView } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { useMarker } from "#web/app/device.ts";
+import { toast } from "#web/parts/toast.tsx";
 import { ReportFields } from "./report-fields.tsx";
 
 /** The teacher's own report of a session. */
@@ -19,10 +19,12 @@ export function ReportForm({ session, onDone }: { session: SessionView; onDone: 
         try {
           await call(reportSession, { params: { id: session.id }, body: report });
           await refreshAll();
-          toast("Kept. The marks are in the answers of each child.");
+          toast("Saved. The marks are in the answers of each child.");
           onDone();
+          return true;
         } catch (error) {
           setTrouble(wordsOfError(error));
+          return false;
         }
       }}
     />

@@ -1,25 +1,30 @@
-import { Printer, RefreshCw, Share2 } from "lucide-react";
+import { Copy, Printer, RefreshCw, Share2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { toast } from "sonner";
 import {
+  copySession,
   editSession,
   getSchool,
   getSession,
   type PlanBody,
   removeSession,
   replanSession,
+  restoreSession,
   type SessionView,
 } from "#contract";
-import type { Reader } from "#core/words";
+import { plural, shortDay } from "#core/saying";
+import { judgeWord, type Reader } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { newSeed } from "#web/app/device.ts";
+import { todayHere } from "#web/app/clock.ts";
+import { newId, newSeed } from "#web/app/device.ts";
 import { useLexicon } from "#web/app/lexicon.ts";
 import { Button } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { SpellingOptions } from "#web/parts/spelling-row.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 import { SessionCard } from "./card.tsx";
 import { PartEditor } from "./part-editor.tsx";
 import { ReportForm } from "./report-form.tsx";
@@ -49,7 +54,7 @@ export function Screen() {
 function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
   const { ground } = useLexicon();
-  const [dialog, setDialog] = useState<"share" | "report" | "plan" | null>(null);
+  const [dialog, setDialog] = useState<"share" | "report" | "plan" | "copy" | null>(null);
   const reader: Reader | undefined = useMemo(
     () =>
       ground && {
@@ -83,8 +88,11 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       "Filled anew from the word list.",
     );
   const remove = async () => {
-    if (await write(() => call(removeSession, { params: { id: session.id } }), "The session is removed."))
-      navigate("/sessions");
+    if (!(await write(() => call(removeSession, { params: { id: session.id } })))) return;
+    navigate("/sessions");
+    toastWithUndo(`The session of ${session.groupName} is removed.`, () =>
+      write(() => call(restoreSession, { params: { id: session.id } }), "The session is back."),
+    );
   };
   const minutes = session.plan.parts.reduce((sum, part) => sum + part.minutes, 0);
 
@@ -96,7 +104,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           {session.groupName}
         </Link>
       }
-      about={`${shortDay(session.heldOn)}, ${minutes} minutes, with ${names.join(", ")}`}
+      about={`${shortDay(session.heldOn, todayHere())}, ${plural(minutes, "minute")}, with ${names.join(", ")}`}
       actions={
         <>
           {session.reports.length === 0 && (
@@ -104,6 +112,9 @@ function Session({ session, today }: { session: SessionView; today: string }) {
               <RefreshCw size={15} aria-hidden /> Change day or target
             </Button>
           )}
+          <Button onClick={() => setDialog("copy")}>
+            <Copy size={15} aria-hidden /> Copy
+          </Button>
           <Button onClick={() => setDialog("report")}>Say what happened</Button>
           <Button onClick={() => setDialog("share")}>
             <Share2 size={15} aria-hidden /> Share
@@ -120,7 +131,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           heldOn={session.heldOn}
           names={names}
           plan={session.plan}
-          unitsOf={(word) => ground?.lexicon.find(word)[0]?.units}
+          readOf={(word) => (reader && reader.lexicon.find(word).length > 0 ? judgeWord(word, reader) : undefined)}
         />
       </div>
       <div className="no-print grid items-start gap-4 lg:grid-cols-[5fr_2fr]">
@@ -162,8 +173,9 @@ function Session({ session, today }: { session: SessionView; today: string }) {
             </ul>
           </Panel>
           <p className="text-sm text-soft">
-            Every word uses only what all {session.members.length} children can read, and the spelling being taught. A
-            word that does not is marked with what stands in the way.
+            Every word uses only what{" "}
+            {session.members.length === 1 ? "this child" : `all ${session.members.length} children`} can read, and the
+            spelling being taught. A word that does not is marked with what stands in the way.
           </p>
         </div>
       </div>
@@ -179,12 +191,52 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           }
         />
       )}
+      {dialog === "copy" && <CopySheet session={session} onClose={() => setDialog(null)} />}
       {dialog === "report" && (
         <Sheet open onClose={() => setDialog(null)} title="What happened">
           <ReportForm session={session} onDone={() => setDialog(null)} />
         </Sheet>
       )}
     </Page>
+  );
+}
+
+/** The same plan on another day, for whoever is in the group now. */
+function CopySheet({ session, onClose }: { session: SessionView; onClose: () => void }) {
+  const navigate = useNavigate();
+  const [id] = useState(newId);
+  const [day, setDay] = useState(todayHere());
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const copy = async () => {
+    try {
+      await call(copySession, { params: { id: session.id }, body: { id, heldOn: day } });
+      void refreshAll();
+      onClose();
+      navigate(`/sessions/${id}`);
+      toast("Copied. Words that someone new in the group cannot read yet are marked in it.");
+    } catch (error) {
+      setTrouble(wordsOfError(error));
+    }
+  };
+  return (
+    <Sheet open onClose={onClose} title="Copy this session">
+      <div className="flex flex-col gap-3">
+        <TextField
+          label="On"
+          type="date"
+          value={day}
+          hint={`For whoever is in ${session.groupName} now. The plan can be changed there.`}
+          problem={trouble ?? undefined}
+          onChange={(event) => setDay(event.target.value)}
+        />
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button shape="main" disabled={!day} onClick={copy}>
+            Copy to this day
+          </Button>
+        </div>
+      </div>
+    </Sheet>
   );
 }
 
@@ -217,11 +269,7 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
         <div className="flex items-end gap-2">
           <div className="flex-1">
             <Choice label="Teach" value={target} onChange={(event) => setTarget(event.target.value)}>
-              {options.map((gpc) => (
-                <option key={gpc} value={gpc}>
-                  {gpc}
-                </option>
-              ))}
+              <SpellingOptions gpcs={options} />
             </Choice>
           </div>
           <Button onClick={() => void run(onReplan(target))}>Fill anew</Button>

@@ -1,10 +1,13 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import { getSchool, listSessions } from "#contract";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { nearDay, plural } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
-import { nearDay } from "#web/parts/dates.ts";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { has, SearchField } from "#web/parts/search.tsx";
 import { Table } from "#web/parts/table.tsx";
 
 /** All sessions: to come first, then those that were held. */
@@ -12,10 +15,15 @@ export function Screen() {
   const { data, error } = useAsk(listSessions, { query: {} });
   const school = useAsk(getSchool, {});
   const today = school.data?.today ?? "";
-  const planned = (data ?? []).filter((one) => one.state === "planned").reverse();
-  const held = (data ?? []).filter((one) => one.state === "held");
+  const [wanted, setWanted] = useState("");
+  const found = (data ?? []).filter((one) =>
+    has(wanted, one.groupName, nearDay(one.heldOn, today), one.heldOn, showGrapheme(splitGpc(one.target).grapheme)),
+  );
+  const planned = found.filter((one) => one.state === "planned").reverse();
+  const held = found.filter((one) => one.state === "held");
   return (
     <Page
+      printsTitle
       place="Sessions"
       title="Sessions"
       about="Fifteen minutes for a group, on one card."
@@ -34,6 +42,15 @@ export function Screen() {
           A session is planned from a group: revisit, teach one spelling, read and write words with it, a sentence, a
           last look.
         </Empty>
+      )}
+      {data && data.length > 0 && (
+        <SearchField
+          label="Search the sessions"
+          placeholder="A group, a day, a spelling"
+          value={wanted}
+          onChange={setWanted}
+          found={found.length}
+        />
       )}
       {planned.length > 0 && <List title="To come" rows={planned} today={today} />}
       {held.length > 0 && <List title="Held" rows={held} today={today} />}
@@ -58,6 +75,7 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
               title: "Day",
               names: true,
               className: "w-40",
+              sortBy: (row) => row.heldOn,
               show: (row) => (
                 <Link
                   to={`/sessions/${row.id}`}
@@ -67,10 +85,20 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
                 </Link>
               ),
             },
-            { title: "Group", show: (row) => row.groupName },
-            { title: "Teaches", show: (row) => <Spelling gpc={row.target} /> },
-            { title: "Shared", className: "text-soft", show: (row) => (row.shared ? "link is on" : "") },
-            { title: "Handed back", figures: true, show: (row) => row.reports || "" },
+            { title: "Group", sortBy: (row) => row.groupName, show: (row) => row.groupName },
+            { title: "Teaches", sortBy: (row) => row.target, show: (row) => <Spelling gpc={row.target} /> },
+            {
+              title: "Shared",
+              className: "text-soft",
+              sortBy: (row) => (row.shared ? 0 : 1),
+              show: (row) => (row.shared ? "link is on" : ""),
+            },
+            {
+              title: "What happened",
+              figures: true,
+              sortBy: (row) => row.reports,
+              show: (row) => (row.reports > 0 ? plural(row.reports, "report") : ""),
+            },
           ]}
         />
       </div>

@@ -1,12 +1,13 @@
 import { addDays, format, parseISO } from "date-fns";
 import { useState } from "react";
-import { toast } from "sonner";
 import { type SessionView, shareSession, unshareSession } from "#contract";
+import { shortDay } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { todayHere } from "#web/app/clock.ts";
 import { Button } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 const WEEK = 7;
 
@@ -87,8 +88,8 @@ export function SharePanel({
         )}
         {session.share && !link && (
           <p className="text-soft">
-            A link is on until {shortDay(session.share.endsOn)}. For safety it is not kept here; a new one replaces
-            it.
+            A link is on until {shortDay(session.share.endsOn, todayHere())}. For safety it is not kept here; a new
+            one replaces it.
           </p>
         )}
         <div className="flex flex-wrap justify-end gap-2">

@@ -1,12 +1,13 @@
 import { X } from "lucide-react";
 import { useState } from "react";
-import { toast } from "sonner";
 import { type ReadingSettingsBody, readingSettings, type School, setReadingSettings } from "#contract";
 import { aimOn } from "#core/reading";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 const months = [
   "January",
@@ -29,6 +30,7 @@ export function ReadingAims({ school }: { school: School }) {
   const [form, setForm] = useState<ReadingSettingsBody>(school.reading);
   const [problem, setProblem] = useState<string>();
   const changed = JSON.stringify(form) !== JSON.stringify(school.reading);
+  useUnsaved(changed);
   const put = (change: Partial<ReadingSettingsBody>) => {
     setProblem(undefined);
     setForm({ ...form, ...change });
@@ -41,7 +43,7 @@ export function ReadingAims({ school }: { school: School }) {
     try {
       await call(setReadingSettings, { body: read.data });
       await refreshAll();
-      toast("Kept. All readings follow it, also those of before.");
+      toast("Saved. All readings follow it, also those of before.");
     } catch (error) {
       setProblem(wordsOfError(error));
     }
@@ -54,7 +56,7 @@ export function ReadingAims({ school }: { school: School }) {
       title="Reading texts"
       actions={
         <Button shape="main" disabled={!changed} onClick={save}>
-          Keep
+          Save
         </Button>
       }
     >

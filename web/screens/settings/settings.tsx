@@ -1,15 +1,20 @@
 import { type ReactNode, useState } from "react";
-import { toast } from "sonner";
 import { type CheckSettingsBody, getSchool, setCheckSettings } from "#contract";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { useHand } from "#web/app/device.ts";
+import { LONGEST_MARK_WAIT, useHand, useLetterKeys, useMarker, useMarkWait } from "#web/app/device.ts";
+import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { ReadingAims } from "./reading.tsx";
+import { SchoolPanel } from "./school.tsx";
 
 /** Where teachers differ: what this school does, and how this device is held. */
 export function Screen() {
   const { data, error } = useAsk(getSchool, {});
   const [hand, setHand] = useHand();
+  const [marker, setMarker] = useMarker();
+  const [wait, setWait] = useMarkWait();
+  const [letters, setLetters] = useLetterKeys();
   const [chosen, setChosen] = useState<Partial<CheckSettingsBody>>({});
   const checks = data && { ...data.checks, ...chosen };
   const save = async (change: Partial<CheckSettingsBody>) => {
@@ -18,7 +23,7 @@ export function Screen() {
     try {
       await call(setCheckSettings, { body: { ...checks, ...change } });
       await refreshAll();
-      toast("Kept. Checks that begin now follow it; so do all results.");
+      toast("Saved. Checks that begin now follow it; so do all results.");
     } catch (problem) {
       setChosen({});
       toast.error(wordsOfError(problem));
@@ -33,7 +38,7 @@ export function Screen() {
       {error && !data && <Trouble error={error} />}
       {!data && !error && <Waiting />}
       {checks && data && (
-        <div className="grid items-start gap-4 lg:grid-cols-2">
+        <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
           <Panel title="Checks">
             <div className="flex flex-col gap-6">
               <Question
@@ -86,18 +91,53 @@ export function Screen() {
             </div>
           </Panel>
           <div className="flex flex-col gap-4">
+            <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />
             <ReadingAims school={data} />
             <Panel title="This device">
-              <Question
-                title="Marking thumb on an upright tablet"
-                why="The marks stand at that side, within its reach."
-                value={hand}
-                onChoose={(chosen) => setHand(chosen as "left" | "right")}
-                choices={[
-                  ["right", "right"],
-                  ["left", "left"],
-                ]}
-              />
+              <div className="flex flex-col gap-6">
+                <TextField
+                  label="Marks are by"
+                  hint="The name that marks made on this device carry."
+                  value={marker}
+                  maxLength={60}
+                  onChange={(event) => setMarker(event.target.value)}
+                  onBlur={() => marker.trim() === "" && setMarker("Teacher")}
+                />
+                <Question
+                  title="A card takes a mark"
+                  why="A held key or a second tap would else mark a card that no one has seen. It moves a little when a mark came too soon."
+                  value={String(wait)}
+                  onChoose={(ms) => setWait(Number(ms))}
+                  choices={[
+                    ["0", "at once"],
+                    ["150", "after 0.15 seconds"],
+                    ["300", "after 0.3 seconds"],
+                    ["500", "after half a second"],
+                    [String(LONGEST_MARK_WAIT), "after 0.7 seconds"],
+                  ]}
+                />
+                <Question
+                  title="Letters as keys"
+                  why="A single letter does something here, for example U takes a mark back. Those who dictate, or whose keys are pressed by accident, do better without."
+                  value={letters}
+                  onChoose={setLetters}
+                  choices={[
+                    ["on", "a letter alone"],
+                    ["alt", "Alt and a letter"],
+                    ["off", "no letters; figures, arrows, Enter and Space stay"],
+                  ]}
+                />
+                <Question
+                  title="Marking thumb on an upright tablet"
+                  why="The marks stand at that side, within its reach."
+                  value={hand}
+                  onChoose={(chosen) => setHand(chosen as "left" | "right")}
+                  choices={[
+                    ["right", "right"],
+                    ["left", "left"],
+                  ]}
+                />
+              </div>
             </Panel>
           </div>
         </div>

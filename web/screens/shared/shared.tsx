@@ -1,18 +1,19 @@
 import { useState } from "react";
 import { useParams } from "react-router";
 import { getShared, reportShared } from "#contract";
-import { call, useAsk, wordsOfError } from "#web/app/api.ts";
+import { dayAt } from "#core/ledger";
+import { nearDay, shortDay } from "#core/saying";
+import { call, useAskOnly, wordsOfError } from "#web/app/api.ts";
 import { Button } from "#web/parts/button.tsx";
-import { nearDay, shortDay } from "#web/parts/dates.ts";
 import { Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import { SessionCard } from "#web/screens/sessions/card.tsx";
 import { ReportFields } from "#web/screens/sessions/report-fields.tsx";
 
-/** The card as a colleague with the link sees it, on a phone or on paper, and the form that hands it back. */
+/** The card as a colleague with the link sees it, on a phone or on paper, and the form that says what happened. */
 export function Screen() {
   usePlaceTitle("Session card");
   const { token = "" } = useParams();
-  const { data, error, mutate } = useAsk(getShared, { params: { token } });
+  const { data, error, mutate } = useAskOnly(getShared, { params: { token } });
   const [telling, setTelling] = useState(false);
   const [sent, setSent] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -29,10 +30,10 @@ export function Screen() {
             names={data.members.map((member) => member.name)}
             plan={data.plan}
           />
-          <section className="no-print mt-4" aria-label="Hand it back">
+          <section className="no-print mt-4" aria-label="What happened">
             {data.reports.map((report) => (
               <p key={report.at + report.by} className="text-soft">
-                {report.by} handed it back {nearDay(report.at.slice(0, 10), data.today)}.
+                {report.by} said what happened {nearDay(dayAt(data.timeZone, report.at), data.today)}.
               </p>
             ))}
             {sent ? (
@@ -50,8 +51,10 @@ export function Screen() {
                     await call(reportShared, { params: { token }, body: report });
                     setSent(true);
                     await mutate();
+                    return true;
                   } catch (problem) {
                     setTrouble(wordsOfError(problem));
+                    return false;
                   }
                 }}
               />
@@ -61,7 +64,7 @@ export function Screen() {
               </Button>
             )}
             <p className="mt-4 text-sm text-soft">
-              This link works until {shortDay(data.endsOn)}. Please keep it to yourself.
+              This link works until {shortDay(data.endsOn, data.today)}. Please keep it to yourself.
             </p>
           </section>
         </>

@@ -1,16 +1,19 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { toast } from "sonner";
 import { listReadings, type School, saveReading, type TextView } from "#contract";
-import { aimOn, hardness, nextText, scoreReading } from "#core/reading";
+import { aimOn, doubtfulTime, hardness, nextText, scoreReading } from "#core/reading";
+import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
 import { useMarker } from "#web/app/device.ts";
 import type { WordGround } from "#web/app/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Sheet } from "#web/parts/dialog.tsx";
 import { TextArea } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import type { Draft } from "./draft.ts";
 import { endFace } from "./reading-face.tsx";
+import { ReadingPrint } from "./reading-print.tsx";
 import { PaceAlong, ReadAgain, ReadingScore } from "./reading-score.tsx";
 import { useShelf } from "./shelf.ts";
 import type { ReadingDesk } from "./use-reading.ts";
@@ -32,74 +35,99 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
   const navigate = useNavigate();
   const [marker] = useMarker();
   const [busy, setBusy] = useState(false);
+  const [doubted, setDoubted] = useState(false);
   const { draft, forget, putBody } = desk;
   if (!draft) return null;
   const { body, group } = draft;
   const together = group.length > 0;
   const yearGroup = school.classes.find((one) => one.id === classId)?.yearGroup ?? "";
   const aim = aimOn(body.day, yearGroup, school.reading);
-  const keep = async () => {
+  const doubt = together ? null : doubtfulTime(body);
+  const keep = async (ms = body.ms) => {
+    setDoubted(false);
     setBusy(true);
     try {
       const markedBy = marker.trim() || "Teacher";
       for (const { id, childId } of kept(draft))
-        await call(saveReading, { params: { id }, body: { ...body, childId, markedBy } });
+        await call(saveReading, { params: { id }, body: { ...body, ms, childId, markedBy } });
       endFace(draft.id, draft.faceCode);
       await forget();
       await refreshAll();
-      toast("Kept.");
+      toast("Saved.");
       navigate(next);
     } catch (error) {
       setBusy(false);
       toast.error(`${wordsOfError(error)} The reading is kept on this device.`);
     }
   };
+  const measured = {
+    limits: school.reading,
+    aim: aim === undefined ? undefined : { yearGroup, value: aim },
+  };
   return (
-    <div className="mt-4 grid items-start gap-4 lg:grid-cols-2">
-      <div className="flex flex-col gap-4">
-        {together ? (
-          <Panel title="Read together">
-            <p>
-              What is marked stopped the group. It is kept with each child who is here, without a rate, and says
-              nothing about one child.
-            </p>
-          </Panel>
-        ) : (
-          <>
-            <ReadingScore
-              reading={body}
-              ground={ground}
-              limits={school.reading}
-              aim={aim === undefined ? undefined : { yearGroup, value: aim }}
+    <>
+      <ReadingPrint draft={draft} who={who} text={text} ground={ground} {...measured} />
+      <div className="no-print mt-4 grid items-start gap-4 lg:grid-cols-2">
+        <div className="flex flex-col gap-4">
+          {together ? (
+            <Panel title="Read together">
+              <p>
+                What is marked stopped the group. It is kept with each child who is here, without a rate, and says
+                nothing about one child.
+              </p>
+            </Panel>
+          ) : (
+            <>
+              <ReadingScore reading={body} ground={ground} {...measured} />
+              <PaceAlong reading={body} />
+              <Before desk={desk} limits={school.reading} name={who} />
+            </>
+          )}
+        </div>
+        <div className="flex flex-col gap-4">
+          {!together && <Voice voice={body.voice} onChange={(voice) => putBody({ voice })} />}
+          {text && text.questions.length > 0 && (
+            <Understanding
+              questions={text.questions}
+              given={body.understanding}
+              onChange={(understanding) => putBody({ understanding })}
             />
-            <PaceAlong reading={body} />
-            <Before desk={desk} limits={school.reading} name={who} />
-          </>
-        )}
-      </div>
-      <div className="flex flex-col gap-4">
-        {!together && <Voice voice={body.voice} onChange={(voice) => putBody({ voice })} />}
-        {text && text.questions.length > 0 && (
-          <Understanding
-            questions={text.questions}
-            given={body.understanding}
-            onChange={(understanding) => putBody({ understanding })}
+          )}
+          <TextArea
+            label="Note"
+            rows={2}
+            maxLength={300}
+            value={body.note}
+            onChange={(event) => putBody({ note: event.target.value })}
           />
-        )}
-        <TextArea
-          label="Note"
-          rows={2}
-          maxLength={300}
-          value={body.note}
-          onChange={(event) => putBody({ note: event.target.value })}
-        />
-        <div>
-          <Button shape="main" className="min-h-11" disabled={busy || kept(draft).length === 0} onClick={keep}>
-            {together ? `Keep for ${kept(draft).length} children` : "Keep this reading"}
-          </Button>
+          <div className="flex flex-wrap gap-2">
+            <Button
+              shape="main"
+              className="min-h-12"
+              disabled={busy || kept(draft).length === 0}
+              onClick={() => (doubt ? setDoubted(true) : void keep())}
+            >
+              {together ? `Save for ${plural(kept(draft).length, "child", "children")}` : "Save this reading"}
+            </Button>
+            <Button className="min-h-12" onClick={() => window.print()}>
+              Print
+            </Button>
+            {doubt && (
+              <Sheet open={doubted} onClose={() => setDoubted(false)} title="Can the time be right?">
+                <p>{doubt} What was marked can be saved without its time, which then counts for no rate.</p>
+                <div className="mt-4 flex flex-wrap justify-end gap-2">
+                  <Button onClick={() => setDoubted(false)}>Go back</Button>
+                  <Button onClick={() => void keep()}>Save it with this time</Button>
+                  <Button shape="main" onClick={() => void keep(null)}>
+                    Save it without the time
+                  </Button>
+                </div>
+              </Sheet>
+            )}
+          </div>
         </div>
       </div>
-    </div>
+    </>
   );
 }
 
@@ -140,17 +168,17 @@ function Before({ desk, limits, name }: { desk: ReadingDesk; limits: Parameters<
             {shelf
               ? "The shelf has no text left that fits."
               : error
-                ? "The shelf needs a line; this reading does not."
+                ? "The shelf needs a connection; this reading does not."
                 : "Looking along the shelf …"}
           </p>
         )}
         <p className="mt-2 flex flex-wrap gap-2">
           {found && (
-            <ButtonLink to={`/texts/${found.text.id}?for=child:${childId}`} className="min-h-11">
+            <ButtonLink to={`/texts/${found.text.id}?for=child:${childId}`} className="min-h-12">
               Look at it
             </ButtonLink>
           )}
-          <ButtonLink to={`/texts?for=child:${childId}`} className="min-h-11">
+          <ButtonLink to={`/texts?for=child:${childId}`} className="min-h-12">
             Texts that fit {name}
           </ButtonLink>
         </p>

@@ -1,18 +1,18 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { getSchool, type ReadingFigures, readingFigures } from "#contract";
-import { aimOn, hardness } from "#core/reading";
+import { aimOn, hardness, wholeAccuracy } from "#core/reading";
+import { nearDay, plural } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
-import { nearDay } from "#web/parts/dates.ts";
-import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Table } from "#web/parts/table.tsx";
-import { readingsCsv } from "./readings-csv.ts";
+import { readingsRows } from "./readings-csv.ts";
 
 const said = (value: number | null, unit = "") => (value === null ? "–" : `${Math.round(value)}${unit}`);
 
-/** How the newest reading of each child of a class or a group went, the slowest first, against the aim. */
+/** How the newest reading of each child of a class or a group went, by name, against the aim. */
 export function ClassSpread({ forKey }: { forKey: string }) {
   const [open, setOpen] = useState(false);
   const [kind, id = ""] = forKey.split(":");
@@ -23,7 +23,8 @@ export function ClassSpread({ forKey }: { forKey: string }) {
   const newest = new Map<string, ReadingFigures>();
   for (const one of figures.data)
     if (one.correctPerMinute !== null && !newest.has(one.childId)) newest.set(one.childId, one);
-  const rows = [...newest.values()].sort((one, other) => (one.correctPerMinute ?? 0) - (other.correctPerMinute ?? 0));
+  const rows = [...newest.values()].sort((one, other) => one.name.localeCompare(other.name));
+  const rates = rows.map((one) => one.correctPerMinute ?? 0);
   if (rows.length < 2) return null;
   const { today, classes, reading } = school.data;
   const yearGroup = classes.find((one) => one.id === id)?.yearGroup ?? "";
@@ -38,13 +39,13 @@ export function ClassSpread({ forKey }: { forKey: string }) {
         <span className="font-semibold">The newest reading of each child</span>{" "}
         <span className="text-sm text-soft">
           {aim === undefined
-            ? `${rows.length} children, ${said(rows[0]?.correctPerMinute ?? null)} to ${said(rows.at(-1)?.correctPerMinute ?? null)} words correct per minute`
+            ? `${plural(rows.length, "child", "children")}, ${said(Math.min(...rates))} to ${said(Math.max(...rates))} words correct per minute`
             : `${below} of ${rows.length} are below the school's aim for ${yearGroup} at this time of year`}
         </span>
       </summary>
       {open && (
         <Chart
-          label={`Words correct per minute of ${rows.length} children, the slowest first; the figures are in the table.`}
+          label={`Words correct per minute of ${plural(rows.length, "child", "children")} by name; the figures are in the table.`}
           places={rows.map((one) => one.name)}
           notes={rows.map((one) => `${one.title}, ${nearDay(one.day, today)}`)}
           series={[
@@ -66,8 +67,8 @@ export function ClassSpread({ forKey }: { forKey: string }) {
           </Link>
           .
         </span>
-        <Button onClick={() => download("readings.csv", "text/csv", readingsCsv(all))}>
-          All {all.length} readings as CSV
+        <Button onClick={() => downloadCsv("readings.csv", readingsRows(all))}>
+          All readings as CSV ({all.length})
         </Button>
       </p>
       <section tabIndex={0} aria-label="The figures" className="mt-2 max-h-72 overflow-y-auto">
@@ -79,6 +80,7 @@ export function ClassSpread({ forKey }: { forKey: string }) {
             {
               title: "Child",
               names: true,
+              sortBy: (one) => one.name,
               show: (one) => (
                 <Link
                   to={`/child/${one.childId}`}
@@ -88,15 +90,27 @@ export function ClassSpread({ forKey }: { forKey: string }) {
                 </Link>
               ),
             },
-            { title: "Correct per minute", figures: true, show: (one) => said(one.correctPerMinute) },
-            { title: "Accuracy", figures: true, show: (one) => said(one.accuracy, "%") },
+            {
+              title: "Correct per minute",
+              figures: true,
+              sortBy: (one) => one.correctPerMinute,
+              show: (one) => said(one.correctPerMinute),
+            },
+            {
+              title: "Accuracy",
+              figures: true,
+              sortBy: (one) => one.accuracy,
+              show: (one) => said(wholeAccuracy(one.accuracy), "%"),
+            },
             {
               title: "Text's fit",
               figures: true,
+              sortBy: (one) => one.fit,
               show: (one) => said(one.fit === null ? null : Math.floor(one.fit * 100), "%"),
             },
             {
               title: "Text",
+              sortBy: (one) => one.title,
               show: (one) => (
                 <>
                   {one.title}

@@ -1,6 +1,8 @@
 import "fake-indexeddb/auto";
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import { draftOf, freshDraft, readDraft } from "./draft.ts";
+
+vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => {} });
 
 const childId = "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1001";
 const text = { id: "mud", title: "Mud", body: "Mud on a mat." };

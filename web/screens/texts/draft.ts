@@ -1,6 +1,7 @@
 import { type ReadingBody, type ReadingView, readingView } from "#contract";
 import { useBoxDraft } from "#web/app/box-draft.ts";
-import { dayHere, newId } from "#web/app/device.ts";
+import { stampNow, todayHere } from "#web/app/clock.ts";
+import { newId } from "#web/app/device.ts";
 
 /** A child of a group that reads together. */
 export interface Came {
@@ -62,8 +63,8 @@ export function freshDraft({ text, childId, group, fit, markedBy }: Begin): Draf
       voice: { phrases: null, stops: null, pace: null, expression: null },
       understanding: [],
       note: "",
-      readAt: new Date().toISOString(),
-      day: dayHere(),
+      readAt: stampNow(),
+      day: todayHere(),
       markedBy: markedBy.trim() || "Teacher",
     },
   };

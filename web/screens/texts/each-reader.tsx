@@ -1,25 +1,36 @@
 import { useMemo } from "react";
 import type { TextView } from "#contract";
-import { fitLimits, fitOf } from "#core/reading";
+import { fitLimits } from "#core/reading";
 import type { WordGround } from "#web/app/lexicon.ts";
 import type { For } from "#web/app/readers.ts";
 import { Spellings } from "#web/parts/marks.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Panel, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
-import { preparedOf } from "./shelf.ts";
+import { groundSent, textsWorker, useWorked } from "./laying.ts";
 
-/** How the text fits each child of a class or a group, the one with most in the way first. */
+/** How the text fits each child of a class or a group, by name. */
 export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: WordGround }) {
-  const rows = useMemo(() => {
-    const once = preparedOf(text, ground);
-    return reader.children
-      .map((child) => {
-        const wholes = new Set(child.wholes.map((word) => word.toLowerCase()));
-        return { child, fit: fitOf(once, { known: new Set(child.known), wholes }) };
-      })
-      .sort((one, other) => one.fit.share - other.fit.share);
-  }, [text, reader, ground]);
-  if (rows.length === 0) return null;
+  const { children } = reader;
+  const ask = useMemo(() => {
+    const readers = children.map(({ known, wholes }) => ({
+      known,
+      wholes: wholes.map((word) => word.toLowerCase()),
+      targets: [],
+    }));
+    return () => textsWorker().fits(groundSent(ground), text, readers);
+  }, [text, children, ground]);
+  const { value: fits } = useWorked(ask);
+  if (children.length === 0) return null;
+  if (!fits)
+    return (
+      <Panel title="Each child">
+        <Waiting rows={Math.min(8, children.length)} />
+      </Panel>
+    );
+  const rows = children.flatMap((child, at) => {
+    const fit = fits[at];
+    return fit ? [{ child, fit }] : [];
+  });
   const alone = rows.filter(({ fit }) => fit.share >= fitLimits.alone).length;
   return (
     <Panel title="Each child">
@@ -31,8 +42,19 @@ export function EachReader({ text, reader, ground }: { text: TextView; reader: F
           rows={rows}
           rowKey={({ child }) => child.id}
           columns={[
-            { title: "Child", names: true, className: "whitespace-nowrap", show: ({ child }) => child.name },
-            { title: "Reads", figures: true, show: ({ fit }) => `${Math.floor(fit.share * 100)}%` },
+            {
+              title: "Child",
+              names: true,
+              className: "whitespace-nowrap",
+              sortBy: ({ child }) => child.name,
+              show: ({ child }) => child.name,
+            },
+            {
+              title: "Reads",
+              figures: true,
+              sortBy: ({ fit }) => fit.share,
+              show: ({ fit }) => `${Math.floor(fit.share * 100)}%`,
+            },
             {
               title: "In the way",
               show: ({ fit }) => <Spellings gpcs={fit.inTheWay.slice(0, 3).map((one) => one.gpc)} />,

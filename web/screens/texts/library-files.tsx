@@ -1,13 +1,14 @@
 import { useState } from "react";
-import { toast } from "sonner";
 import { listTexts, saveText } from "#contract";
 import { type Arrival, sortArrivals } from "#core/reading";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { stampNow } from "#web/app/clock.ts";
 import { newId, useMarker } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
-import { type FileRead, readLibraryFile, writeLibrary } from "./library-file.ts";
+import { toast } from "#web/parts/toast.tsx";
+import type { FileRead } from "./library-file.ts";
 
 interface Chosen {
   readonly arrivals: readonly Arrival[];
@@ -23,6 +24,7 @@ export function LibraryFiles() {
   const texts = useAsk(listTexts, {});
   const here = texts.data ?? [];
   const choose = async (files: FileList | null) => {
+    const { readLibraryFile } = await import("./library-file.ts");
     const read = await Promise.all(
       [...(files ?? [])].map(async (file) => readLibraryFile(file.name, await file.text())),
     );
@@ -43,7 +45,7 @@ export function LibraryFiles() {
       for (const { id, content } of coming) {
         if (id === null) continue;
         const version = here.find((text) => text.id === id)?.version ?? 0;
-        const savedAt = new Date().toISOString();
+        const savedAt = stampNow();
         const body = {
           content: JSON.parse(JSON.stringify(content)),
           version,
@@ -75,7 +77,10 @@ export function LibraryFiles() {
             </p>
             <Button
               disabled={here.length === 0}
-              onClick={() => download("texts.json", "application/json", writeLibrary(here))}
+              onClick={async () => {
+                const { writeLibrary } = await import("./library-file.ts");
+                download("texts.json", "application/json", writeLibrary(here));
+              }}
             >
               Save all {here.length} as a file
             </Button>

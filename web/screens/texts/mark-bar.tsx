@@ -16,6 +16,7 @@ interface BarWanted {
 
 /** The marks for the word that was tapped last, always in the same place; what was said can be typed now or later. */
 export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWanted) {
+  const [more, setMore] = useState(false);
   const [since, setSince] = useState<{ word: string | undefined; at: number } | null>(null);
   const waited = useSeconds(since?.word === word && wait > 0 ? (since?.at ?? null) : null);
   const tellNow = waited !== null && waited >= wait;
@@ -60,31 +61,40 @@ export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWant
           </>
         )}
       </div>
-      <div className="grid grid-cols-4 gap-1.5 sm:grid-cols-6 lg:grid-cols-11">
-        {readingMarks.map(({ kind, name, key, sign }) => (
+      <div className="grid grid-cols-3 gap-1.5 sm:grid-cols-6 lg:grid-cols-11">
+        {readingMarks.map(({ kind, name, key, sign, often }) => (
           <button
             key={kind}
             type="button"
-            disabled={word === undefined}
+            aria-disabled={word === undefined}
             aria-pressed={has(kind)}
             onMouseDown={keepKeys}
-            onClick={() => press(kind)}
-            className={`flex min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50 ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
+            onClick={() => word !== undefined && press(kind)}
+            className={`${often || more ? "flex" : "hidden sm:flex"} min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center leading-tight touch-manipulation ${word === undefined ? "border-dashed text-soft" : ""} ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
           >
             <span>
               {name} <span aria-hidden>{sign}</span>
             </span>
-            <kbd className="text-xs text-soft">{key.toUpperCase()}</kbd>
+            <kbd className="text-xs text-soft max-sm:hidden">{key.toUpperCase()}</kbd>
           </button>
         ))}
         <button
           type="button"
-          disabled={word === undefined}
-          onClick={onSkip}
-          className="flex min-h-14 flex-col items-center justify-center rounded-lg border border-line px-1 text-center text-sm leading-tight touch-manipulation disabled:opacity-50"
+          aria-disabled={word === undefined}
+          onMouseDown={keepKeys}
+          onClick={() => word !== undefined && onSkip()}
+          className={`${more ? "flex" : "hidden sm:flex"} min-h-14 flex-col items-center justify-center rounded-lg border border-line px-1 text-center leading-tight touch-manipulation ${word === undefined ? "border-dashed text-soft" : ""}`}
         >
           Line skipped
-          <kbd className="text-xs text-soft">K</kbd>
+          <kbd className="text-xs text-soft max-sm:hidden">K</kbd>
+        </button>
+        <button
+          type="button"
+          aria-expanded={more}
+          onClick={() => setMore(!more)}
+          className="flex min-h-14 items-center justify-center rounded-lg border border-line px-1 leading-tight sm:hidden"
+        >
+          {more ? "Fewer marks" : "More marks"}
         </button>
       </div>
     </fieldset>

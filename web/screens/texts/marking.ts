@@ -6,17 +6,19 @@ export const readingMarks: readonly {
   readonly name: string;
   readonly key: string;
   readonly sign: string;
+  /** Needed often: on a phone it stands there without asking for more. */
+  readonly often: boolean;
 }[] = [
-  { kind: "misread", name: "Misread", key: "m", sign: "×" },
-  { kind: "putRight", name: "Put right", key: "r", sign: "✓" },
-  { kind: "told", name: "Told", key: "t", sign: "T" },
-  { kind: "leftOut", name: "Left out", key: "l", sign: "–" },
-  { kind: "putIn", name: "Put in after", key: "i", sign: "+" },
-  { kind: "sounded", name: "Sounded out", key: "s", sign: "·" },
-  { kind: "again", name: "Said again", key: "a", sign: "↺" },
-  { kind: "waited", name: "Long stop", key: "w", sign: "…" },
-  { kind: "endMark", name: "End mark read over", key: "e", sign: "⁄" },
-  { kind: "ownWay", name: "In their own way", key: "o", sign: "○" },
+  { kind: "misread", name: "Misread", key: "m", sign: "×", often: true },
+  { kind: "putRight", name: "Put right", key: "r", sign: "✓", often: true },
+  { kind: "told", name: "Told", key: "t", sign: "T", often: true },
+  { kind: "leftOut", name: "Left out", key: "l", sign: "–", often: true },
+  { kind: "putIn", name: "Put in after", key: "i", sign: "+", often: false },
+  { kind: "sounded", name: "Sounded out", key: "s", sign: "·", often: true },
+  { kind: "again", name: "Said again", key: "a", sign: "↺", often: false },
+  { kind: "waited", name: "Long stop", key: "w", sign: "…", often: false },
+  { kind: "endMark", name: "End mark read over", key: "e", sign: "⁄", often: false },
+  { kind: "ownWay", name: "In their own way", key: "o", sign: "○", often: false },
 ];
 
 const signs = new Map<MarkKind, string>([

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { PreparationBody } from "#contract";
-import { judgeWord } from "#core/words";
+import { split } from "#core/words";
 import { useLexicon } from "#web/app/lexicon.ts";
 import { BracketWord, Spellings } from "#web/parts/marks.tsx";
 
@@ -70,14 +70,14 @@ function Row({ title, children }: { title: string; children: ReactNode }) {
 /** A word with the bracket under each of its sounds. */
 function Bracketed({ word }: { word: string }) {
   const { ground } = useLexicon();
-  const reading = ground && judgeWord(word, { ...ground, known: new Set(), teaching: new Set() }).reading;
+  const reading = ground && split(word, { lexicon: ground.lexicon, accent: ground.accent })[0];
   return reading ? <BracketWord text={word} units={reading.units} /> : <span className="font-child">{word}</span>;
 }
 
 /** A longer word by its syllables, and by base and ending where it has one. */
 function Parted({ word }: { word: string }) {
   const { ground } = useLexicon();
-  const reading = ground && judgeWord(word, { ...ground, known: new Set(), teaching: new Set() }).reading;
+  const reading = ground && split(word, { lexicon: ground.lexicon, accent: ground.accent })[0];
   if (!reading) return <span className="font-child">{word}</span>;
   const { beginnings, base, endings } = reading.morphemes;
   const parts = [

@@ -1,11 +1,12 @@
 import { useState } from "react";
 import { useParams, useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { type PreparationBody, savePreparation } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { PreparationFields } from "./preparation-fields.tsx";
 import { PreparationShow } from "./preparation-show.tsx";
 import { PreparationView } from "./preparation-view.tsx";
@@ -20,6 +21,7 @@ export function Screen() {
   const [changed, setChanged] = useState<{ readonly forKey: string; readonly preparation: PreparationBody } | null>(
     null,
   );
+  useUnsaved(changed !== null);
   const mine = changed?.forKey === forKey ? changed.preparation : preparation;
   if (error || found === false || !text || !mine)
     return (
@@ -40,7 +42,7 @@ export function Screen() {
       await call(savePreparation, { params: { textId, forKey }, body: { preparation: next } });
       await refreshAll();
       setChanged(null);
-      toast(next ? "Kept for these readers." : "As the engine proposes it again.");
+      toast(next ? "Saved for these readers." : "As the engine proposes it again.");
     } catch (problem) {
       toast.error(`${wordsOfError(problem)} Your changes are still here.`);
     }
@@ -50,7 +52,7 @@ export function Screen() {
     <Page
       place="Before reading"
       title={`Before reading “${text.title}”`}
-      about={`Made by the engine${whom}, from what they can read. Change what you like; it is kept for these readers.`}
+      about={`Made by the engine${whom}, from what they can read. Change what you like; it is saved for these readers.`}
       actions={
         <>
           <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
@@ -58,12 +60,12 @@ export function Screen() {
           <Button onClick={() => window.print()}>Print</Button>
           {(kept || changed) && <Button onClick={() => save(null)}>As proposed</Button>}
           <Button shape="main" disabled={!changed} onClick={() => save(mine)}>
-            Keep
+            Save
           </Button>
         </>
       }
     >
-      <div className="grid items-start gap-4 lg:grid-cols-2 print:block">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2 print:block">
         <section
           aria-label="The page"
           className="rounded-lg border border-line bg-sheet px-6 py-5 print:border-0 print:p-0"

@@ -1,15 +1,16 @@
+import { lazy, Suspense, useEffect, useMemo } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { getChild, getGroup, getSchool, listReadings, listTexts, type TextView } from "#contract";
-import { fitOf, prepareText } from "#core/reading";
 import { newId, useMarker } from "#web/app/device.ts";
 import { useKept } from "#web/app/kept.ts";
-import { useKeys } from "#web/app/keys.tsx";
+import { keepKeys, useKeys } from "#web/app/keys.tsx";
 import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
 import { useFor } from "#web/app/readers.ts";
-import { Button } from "#web/parts/button.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { useChildFont } from "#web/parts/child-font.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
-import { AfterReading } from "./after-reading.tsx";
 import { type Came, type Draft, draftOf, freshDraft } from "./draft.ts";
+import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
 import { MarkBar } from "./mark-bar.tsx";
 import { endFace, ReadingFace } from "./reading-face.tsx";
 import { ReadingText } from "./reading-text.tsx";
@@ -39,6 +40,12 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
   const { reader, error: noReader } = useFor(`child:${childId}`);
   const text = texts.data?.find((one) => one.id === textId);
   const kept = readings.data?.find((one) => one.id === readingId);
+  const ask = useMemo(
+    () =>
+      text && ground && reader ? () => textsWorker().fits(groundSent(ground), text, [readerSent(reader)]) : undefined,
+    [text, ground, reader],
+  );
+  const { value: fit, error: noFit } = useWorked(ask);
   const trouble = texts.error ?? child.error ?? noWords ?? (readingId ? readings.error : undefined);
   if (trouble)
     return (
@@ -47,7 +54,7 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
       </Frame>
     );
   // Without a line no one can say how the text fits; the reading goes on without it.
-  const fitKnown = reader !== undefined || noReader !== undefined;
+  const fitKnown = fit !== undefined || noReader !== undefined || noFit !== undefined;
   if (!texts.data || !child.data || !ground || (readingId === null ? !fitKnown : !readings.data))
     return (
       <Frame>
@@ -57,9 +64,7 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
   if (readingId !== null ? !kept : !text) return <Gone />;
   const make = (): Draft => {
     if (kept) return draftOf(kept);
-    const share =
-      text && reader ? fitOf(prepareText(text, ground), { known: reader.known, wholes: reader.wholes }).share : null;
-    return freshDraft({ text: text as TextView, childId, group: [], fit: share, markedBy: marker });
+    return freshDraft({ text: text as TextView, childId, group: [], fit: fit?.[0]?.share ?? null, markedBy: marker });
   };
   return (
     <Desk
@@ -131,7 +136,12 @@ function Frame({ children }: { children: React.ReactNode }) {
 }
 
 function Gone() {
-  return <Frame>This text, or this reading of it, is not here any more. Choose a text again.</Frame>;
+  return (
+    <Frame>
+      <p className="mb-4">This text, or this reading of it, is not here any more. Choose a text again.</p>
+      <ButtonLink to="/texts">Go to Texts</ButtonLink>
+    </Frame>
+  );
 }
 
 interface DeskWanted {
@@ -148,11 +158,20 @@ interface DeskWanted {
   readonly next: string;
 }
 
+const loadAfterReading = () => import("./after-reading.tsx");
+const AfterReading = lazy(() => loadAfterReading().then((module) => ({ default: module.AfterReading })));
+
 function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWanted) {
   const school = useKept(getSchool, {});
   const desk = useReading(address, make);
   const { draft, words, current } = desk;
   const asksLast = draft?.asksLast ?? false;
+  const lettersHere = useChildFont();
+  // What comes after is fetched while the child reads, so that it waits for no connection then.
+  const { running } = desk;
+  useEffect(() => {
+    if (running) void loadAfterReading();
+  }, [running]);
   const skip = () => {
     // The line as it stands on the screen.
     const drawn = [...document.querySelectorAll<HTMLElement>("[data-word]")];
@@ -165,7 +184,7 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
     { key: "ArrowRight", does: "The next word", run: () => desk.step(1) },
     { key: "ArrowLeft", does: "The word before", run: () => desk.step(-1) },
   ]);
-  if (!draft || !school.data)
+  if (!draft || !school.data || !lettersHere)
     return (
       <Frame>
         <Waiting rows={8} />
@@ -174,24 +193,24 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
   const together = draft.group.length > 0;
   return (
     <div className="mx-auto flex w-full max-w-[1080px] flex-1 flex-col px-4 py-3">
-      <header className="mb-2 flex flex-wrap items-center justify-between gap-2">
+      <header className="no-print mb-2 flex flex-wrap items-center justify-between gap-2">
         <h1 className="text-lg">
           {who} <span className="font-normal text-soft">· {draft.body.title}</span>
         </h1>
         <div className="flex flex-wrap items-center gap-1.5">
           {!together && <Clock desk={desk} />}
-          <Button className="min-h-11" onClick={desk.stop} disabled={draft.finished}>
+          <Button className="min-h-12" onMouseDown={keepKeys} onClick={desk.stop} disabled={draft.finished}>
             {together ? "Done" : "Stop"} <kbd className="text-xs text-soft">Enter</kbd>
           </Button>
           <ReadingFace desk={desk} />
           <Button
-            className="min-h-11"
+            className="min-h-12"
             onClick={() => {
               endFace(draft.id, draft.faceCode);
               void desk.again();
             }}
           >
-            {kept ? "As it was kept" : "From the start"}
+            {kept ? "As it was saved" : "From the start"}
           </Button>
         </div>
       </header>
@@ -199,33 +218,37 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
       {asksLast && (
         <p
           role="status"
-          className="mb-2 flex flex-wrap items-center justify-between gap-2 rounded-md bg-damson-pale px-3 py-2"
+          className="no-print mb-2 flex flex-wrap items-center justify-between gap-2 rounded-md bg-damson-pale px-3 py-2"
         >
           Tap the last word that was read.
           <Button onClick={() => desk.stoppedAt(null)}>It was read to the end</Button>
         </p>
       )}
-      <ReadingText desk={desk} />
-      {!asksLast && (
-        <MarkBar
-          word={current === null ? undefined : words[current]?.text}
-          marks={current === null ? [] : draft.body.marks.filter((mark) => mark.at === current)}
-          wait={school.data.reading.wait}
-          onPress={desk.press}
-          onSkip={skip}
-          onHeard={desk.heard}
-        />
-      )}
+      <div className="no-print">
+        <ReadingText desk={desk} />
+        {!asksLast && (
+          <MarkBar
+            word={current === null ? undefined : words[current]?.text}
+            marks={current === null ? [] : draft.body.marks.filter((mark) => mark.at === current)}
+            wait={school.data.reading.wait}
+            onPress={desk.press}
+            onSkip={skip}
+            onHeard={desk.heard}
+          />
+        )}
+      </div>
       {draft.finished && !asksLast && (
-        <AfterReading
-          desk={desk}
-          text={text}
-          ground={ground}
-          who={who}
-          classId={classId}
-          school={school.data}
-          next={next}
-        />
+        <Suspense fallback={<Waiting rows={6} />}>
+          <AfterReading
+            desk={desk}
+            text={text}
+            ground={ground}
+            who={who}
+            classId={classId}
+            school={school.data}
+            next={next}
+          />
+        </Suspense>
       )}
     </div>
   );
@@ -239,7 +262,7 @@ function Clock({ desk }: { desk: ReadingDesk }) {
       <span className="min-w-16 text-right text-xl tabular-nums" data-testid="clock">
         {Math.floor(clock.ms / 1000)} s
       </span>
-      <label className="flex min-h-11 items-center gap-1.5 text-sm">
+      <label className="flex min-h-12 items-center gap-1.5 text-sm">
         <input
           type="checkbox"
           checked={draft?.limited ?? true}
@@ -248,7 +271,13 @@ function Clock({ desk }: { desk: ReadingDesk }) {
         />
         one minute
       </label>
-      <Button className="min-h-11" shape={finished ? "plain" : "main"} onClick={pause} disabled={finished}>
+      <Button
+        className="min-h-12"
+        shape={finished ? "plain" : "main"}
+        onMouseDown={keepKeys}
+        onClick={pause}
+        disabled={finished}
+      >
         {running ? "Pause" : (draft?.ms ?? 0) > 0 ? "Go on" : "Start"} <kbd className="text-xs">Space</kbd>
       </Button>
     </>

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { closeFace, type FaceBody } from "#contract";
 import { call } from "#web/app/api.ts";
 import { useFace } from "#web/app/face-channel.ts";
-import { useKeys } from "#web/app/keys.tsx";
+import { keepKeys, useKeys } from "#web/app/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import type { ReadingDesk } from "./use-reading.ts";
@@ -31,16 +31,17 @@ export function ReadingFace({ desk }: { desk: ReadingDesk }) {
   ]);
   return (
     <>
-      <Button className="min-h-11" onClick={() => setOpen(true)}>
+      {/* Without the focus, so that the space bar starts the clock and does not open it again. */}
+      <Button className="min-h-12" onMouseDown={keepKeys} onClick={() => setOpen(true)}>
         The child's text
       </Button>
       {look.lineByLine && (
         <span className="flex items-center gap-1">
-          <Button className="min-h-11" onClick={() => turn(-1)} disabled={line === 0} aria-label="The line before">
+          <Button className="min-h-12" onClick={() => turn(-1)} disabled={line === 0} aria-label="The line before">
             ↑
           </Button>
           <Button
-            className="min-h-11"
+            className="min-h-12"
             shape="main"
             onClick={() => turn(1)}
             disabled={line >= lines.length - 1}

@@ -10,12 +10,14 @@ import {
   scoreReading,
   stoppedWords,
   type WordResult,
+  wholeAccuracy,
   wonSince,
 } from "#core/reading";
+import { form, plural, shortDay } from "#core/saying";
 import { showSaid } from "#core/words";
+import { todayHere } from "#web/app/clock.ts";
 import type { WordGround } from "#web/app/lexicon.ts";
 import { Chart } from "#web/parts/chart.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
@@ -42,22 +44,27 @@ export function ReadingScore({ reading, ground, limits, aim }: ScoreWanted) {
   const failed = failedSpellings(told);
   const fit = hardness(score.accuracy, limits);
   const minutes = reading.ms === null ? null : reading.ms / 60_000;
-  const wrong = score.wordsRead - score.wordsCorrect;
   const rows: [string, string, string][] = [
     [
       "Words correct per minute",
       round(score.correctPerMinute),
       minutes
-        ? `${score.wordsCorrect} words correct in ${minutes.toFixed(2)} minutes${aim ? `; the aim for ${aim.yearGroup} now is ${aim.value}` : ""}`
+        ? `${plural(score.wordsCorrect, "word")} correct in ${minutes.toFixed(2)} minutes${aim ? `; the aim for ${aim.yearGroup} now is ${aim.value}` : ""}`
         : "no time was measured",
     ],
-    ["Accuracy", `${round(score.accuracy)}%`, `${score.wordsCorrect} correct of ${score.wordsRead} words read`],
-    ["Errors", String(score.errors), errorsSay(score, wrong)],
+    [
+      "Accuracy",
+      `${wholeAccuracy(score.accuracy) ?? "–"}%`,
+      `${score.wordsCorrect} correct of ${plural(score.wordsRead, "word")} read`,
+    ],
+    ["Errors", String(score.errors), errorsSay(score)],
     ["Errors a hundred words", round(score.errorsPerHundred), `${score.errors} × 100 / ${score.wordsRead}`],
     [
       "Put right by the child",
       score.selfCorrection === null ? "–" : `${round(score.selfCorrection)}%`,
-      `of all words that went wrong at first`,
+      score.selfCorrection === null
+        ? "no word went wrong"
+        : `${score.mended} of ${plural(score.mended + score.wordsRead - score.wordsCorrect, "word")} that went wrong at first`,
     ],
     ["Hesitations", String(score.hesitations), "words told, sounded out, said again or waited for"],
   ];
@@ -110,8 +117,8 @@ export function ReadingScore({ reading, ground, limits, aim }: ScoreWanted) {
   );
 }
 
-/** The kinds of error, most often first. */
-function errorsSay({ kinds, words, wordsRead }: ReadingScoreFigures, wrong: number): string {
+/** The kinds of error, most often first: they add up to the errors. */
+function errorsSay({ kinds, words, wordsRead, errors, mended }: ReadingScoreFigures): string {
   const cameOut = (result: WordResult) => words.filter((word) => word === result).length;
   const named: [string, number][] = [
     ["misread", cameOut("misread")],
@@ -120,10 +127,10 @@ function errorsSay({ kinds, words, wordsRead }: ReadingScoreFigures, wrong: numb
     ["put in", kinds.putIn],
   ];
   const said = named.filter(([, count]) => count > 0).sort((one, other) => other[1] - one[1]);
-  if (said.length === 0) return `none in ${wordsRead} words`;
-  const mended =
-    kinds.putRight > 0 ? `; ${kinds.putRight} put right, which ${kinds.putRight === 1 ? "is" : "are"} no error` : "";
-  return `${wrong} ${wrong === 1 ? "word" : "words"} wrong: ${said.map(([name, count]) => `${count} ${name}`).join(", ")}${mended}`;
+  const besides = mended > 0 ? `; ${mended} put right, which ${form(mended, "is no error", "are no errors")}` : "";
+  if (said.length === 0) return `none in ${plural(wordsRead, "word")}${besides}`;
+  const sum = said.map(([name, count]) => `${count} ${name}`).join(" + ");
+  return `${sum}${said.length > 1 ? ` = ${errors}` : ""}${kinds.putIn > 0 ? ", where a word put in is an error and no word of the text" : ""}${besides}`;
 }
 
 /** Pace sentence by sentence, where marks or turned lines gave it times. */
@@ -185,7 +192,7 @@ export function ReadAgain({ earlier, now }: AgainWanted) {
   const first = earlier.at(-1);
   if (!first) return null;
   const rows = [
-    ...[...earlier].reverse().map((one) => ({ when: shortDay(one.day), one })),
+    ...[...earlier].reverse().map((one) => ({ when: shortDay(one.day, todayHere()), one })),
     { when: "now", one: now },
   ];
   const { perMinute, accuracy, mended, still } = wonSince(first, now);
@@ -213,7 +220,7 @@ export function ReadAgain({ earlier, now }: AgainWanted) {
         columns={[
           { title: "Day", names: true, show: ({ when }) => when },
           { title: "Correct per minute", figures: true, show: ({ score }) => round(score.correctPerMinute) },
-          { title: "Accuracy", figures: true, show: ({ score }) => `${round(score.accuracy)}%` },
+          { title: "Accuracy", figures: true, show: ({ score }) => `${wholeAccuracy(score.accuracy) ?? "–"}%` },
           {
             title: "Words that stopped",
             className: "font-child",

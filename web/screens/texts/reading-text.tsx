@@ -6,6 +6,15 @@ import type { ReadingDesk } from "./use-reading.ts";
 
 const wrong: readonly MarkKind[] = ["misread", "told", "leftOut", "skipped"];
 
+/** What stands right before a word, a quotation mark for example, and goes to the next line with it. */
+function openingOf(between: string): string {
+  return /\S*$/.exec(between)?.[0] ?? "";
+}
+
+function withoutOpening(between: string): string {
+  return between.slice(0, between.length - openingOf(between).length);
+}
+
 /** The adult's copy: every word a target, with its marks; the line that the child sees is underlined. */
 export function ReadingText({ desk }: { desk: ReadingDesk }) {
   const { draft, words, shown, lines, line, look, current, tap } = desk;
@@ -26,16 +35,20 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
       className={`rounded-lg border border-line bg-sheet px-5 py-3 ${finished ? "max-h-[38vh] overflow-y-auto" : ""}`}
     >
       <p className="font-child text-[1.55rem] leading-[2.3]">
-        {shown.slice(0, words[0]?.at ?? 0)}
         {words.map((word, at) => {
           const kinds = byWord.get(at) ?? [];
+          const next = words[at + 1];
+          const end = word.at + word.text.length;
           return (
             <Word
               // biome-ignore lint/suspicious/noArrayIndexKey: a word is its place in the text
               key={at}
               at={at}
               text={word.text}
-              after={shown.slice(word.at + word.text.length, words[at + 1]?.at ?? shown.length)}
+              opens={openingOf(
+                shown.slice(at === 0 ? 0 : (words[at - 1]?.at ?? 0) + (words[at - 1]?.text.length ?? 0), word.at),
+              )}
+              after={next ? withoutOpening(shown.slice(end, next.at)) : shown.slice(end)}
               signs={signsOf(kinds)}
               wrong={kinds.some((kind) => wrong.includes(kind))}
               current={at === current}

@@ -1,7 +1,8 @@
 import Papa from "papaparse";
 import { expect, test } from "vitest";
 import type { ReadingFigures } from "#contract";
-import { readingsCsv } from "./readings-csv.ts";
+import { csvOf } from "#web/parts/csv.ts";
+import { readingsRows } from "./readings-csv.ts";
 
 const one = (change: Partial<ReadingFigures>): ReadingFigures => ({
   id: "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f1001",
@@ -16,7 +17,8 @@ const one = (change: Partial<ReadingFigures>): ReadingFigures => ({
   ...change,
 });
 const rows = (figures: readonly ReadingFigures[]) =>
-  Papa.parse<Record<string, string>>(readingsCsv(figures), { header: true }).data;
+  Papa.parse<Record<string, string>>(csvOf(readingsRows(figures)).slice(1), { header: true, skipEmptyLines: true })
+    .data;
 
 test("a line a reading, with its figures", () => {
   expect(rows([one({})])).toEqual([

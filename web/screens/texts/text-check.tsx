@@ -1,7 +1,8 @@
 import { useMemo } from "react";
 import { getSchool } from "#contract";
 import { climbOf, fitOf, prepareText, stepOfText } from "#core/reading";
-import { decodability, keyOf } from "#core/words";
+import { plural } from "#core/saying";
+import { decodability, keyOf, markedWords } from "#core/words";
 import { useAsk } from "#web/app/api.ts";
 import { useLexicon } from "#web/app/lexicon.ts";
 import { focusOf, useFor } from "#web/app/readers.ts";
@@ -62,7 +63,7 @@ export function TextCheck({ form, forKey, onWhole }: CheckWanted) {
           <div className="flex flex-col gap-3">
             <p>
               {reader?.key !== "all" && <b className="text-xl">{Math.floor(told.fit.share * 100)}%. </b>}
-              {told.fit.words} words.{" "}
+              {plural(told.fit.words, "word")}.{" "}
               {told.step
                 ? `Every word can be read from step ${told.step} of ${order?.content.name} on.`
                 : `Some word can never be read by ${order?.content.name} alone.`}{" "}
@@ -74,7 +75,7 @@ export function TextCheck({ form, forKey, onWhole }: CheckWanted) {
               role="region"
               aria-label="The text in its sounds"
             >
-              <MarkedText text={form.body} verdict={told.verdict} />
+              <MarkedText text={form.body} words={markedWords(told.verdict)} />
             </div>
             <Words
               title="Not yet; press one that is to be read as a whole here"

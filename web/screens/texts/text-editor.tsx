@@ -1,15 +1,16 @@
 import { type ClipboardEvent, useDeferredValue, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { listTexts, saveText, type TextView } from "#contract";
-import { MOST_LETTERS, readPastedText } from "#core/reading";
+import { MOST_LETTERS } from "#core/reading";
 import { keyOf } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { stampNow } from "#web/app/clock.ts";
 import { newId, useMarker } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { TextCheck } from "./text-check.tsx";
 import { MeaningFields, QuestionFields } from "./text-extras.tsx";
 import { formOf, judgeForm, type TextForm, useTextForm } from "./text-form.ts";
@@ -72,12 +73,13 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
     change({ ...draft, ...form });
   };
   /** A whole text put in at once: its title, questions and meanings go to their places. */
-  const putIn = (source: string, name: string) => {
+  const putIn = async (source: string, name: string) => {
     if (source.length > MOST_LETTERS) {
       const [long, most] = [source.length, MOST_LETTERS].map((one) => one.toLocaleString("en-GB"));
       setSaid(`That has ${long} characters; a text has at most ${most}. Nothing was put in. Divide it into parts.`);
       return;
     }
+    const { readPastedText } = await import("./reads-markdown.ts");
     const read = readPastedText(source, draft.title || name);
     put({ ...formOf({ ...JSON.parse(JSON.stringify(read)) }, draft.version), title: draft.title || read.title });
   };
@@ -85,19 +87,19 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
     const source = event.clipboardData.getData("text/plain");
     if (draft.body.trim() !== "" && source.length <= MOST_LETTERS) return;
     event.preventDefault();
-    putIn(source, "");
+    void putIn(source, "");
   };
   const save = async () => {
     if (!judged.content) return;
     setBusy(true);
     try {
       const id = own?.id ?? freshId;
-      const savedAt = new Date().toISOString();
+      const savedAt = stampNow();
       const body = { content: judged.content, version: draft.version, savedAt, savedBy: marker.trim() || "Teacher" };
       await call(saveText, { params: { id }, body });
       await forget();
       await refreshAll();
-      toast("Kept.");
+      toast("Saved.");
       navigate(`/texts/${id}${forKey === "all" ? "" : `?for=${forKey}`}`);
     } catch (error) {
       setBusy(false);
@@ -126,7 +128,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
             Leave without keeping
           </Button>
           <Button shape="main" disabled={busy || !judged.content} onClick={save}>
-            Keep this text
+            Save this text
           </Button>
         </>
       }
@@ -136,7 +138,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
           {said}
         </p>
       )}
-      <div className="grid items-start gap-4 lg:grid-cols-2">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
         <div className="flex flex-col gap-4">
           <Panel>
             <div className="flex flex-col gap-3">

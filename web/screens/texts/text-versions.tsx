@@ -1,8 +1,8 @@
 import { type TextContentBody, textVersions } from "#contract";
+import { shortDay } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
-import { dayHere } from "#web/app/device.ts";
+import { dayOfInstant, todayHere } from "#web/app/clock.ts";
 import { Button } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Panel, Trouble } from "#web/parts/page.tsx";
 
 /** Every kept state of a text; one can be put into the form again, and is kept as the next version. */
@@ -17,7 +17,7 @@ export function TextVersions({ textId, onTake }: { textId: string; onTake: (cont
             <span>
               {version}. {content.title}{" "}
               <span className="text-sm text-soft">
-                {shortDay(dayHere(new Date(savedAt)))}, {savedBy}
+                {shortDay(dayOfInstant(savedAt), todayHere())}, {savedBy}
               </span>
             </span>
             {at === 0 ? (

@@ -1,8 +1,8 @@
 import { type ReactNode, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { toast } from "sonner";
-import { removeText, type TextView } from "#contract";
+import { removeText, restoreText, type TextView } from "#contract";
 import { sentenceLines, writeText } from "#core/reading";
+import { plural } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
 import { useTextLook } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -11,6 +11,8 @@ import { download } from "#web/parts/download.ts";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { MarkedText } from "#web/parts/marked-text.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 import { EachReader } from "./each-reader.tsx";
 import { PreparationView } from "./preparation-view.tsx";
 import { usePreparation } from "./use-preparation.ts";
@@ -22,7 +24,7 @@ export function Screen() {
   const { textId = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
-  const { text, found, reader, ground, preparation, verdict, error } = usePreparation(textId, forKey);
+  const { text, found, reader, ground, preparation, words, error } = usePreparation(textId, forKey);
   const [face, setFace] = useState<Face>("child");
   const [removing, setRemoving] = useState(false);
   if (error)
@@ -39,7 +41,7 @@ export function Screen() {
         </ButtonLink>
       </Page>
     );
-  if (!text || !verdict || !preparation || !found)
+  if (!text || !words || !preparation || !found)
     return (
       <Frame>
         <Waiting rows={8} />
@@ -51,7 +53,7 @@ export function Screen() {
     <Page
       place="Text"
       title={text.title}
-      about={`${found.step ? `Step ${found.step} of ${found.orderName}, ` : ""}${found.fit.words} words. ${kind === "all" ? "" : found.fit.why}`}
+      about={`${found.step ? `Step ${found.step} of ${found.orderName}, ` : ""}${plural(found.fit.words, "word")}. ${kind === "all" ? "" : found.fit.why}`}
       actions={
         <>
           <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
@@ -69,9 +71,9 @@ export function Screen() {
         </>
       }
     >
-      <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr] print:block">
+      <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr] print:block">
         <TheText text={text} face={face} onFace={setFace}>
-          <MarkedText text={text.body} verdict={verdict} />
+          <MarkedText text={text.body} words={words} />
         </TheText>
         <div className="no-print flex flex-col gap-4">
           <Panel
@@ -224,6 +226,14 @@ function Removing({ text, open, onClose }: { text: TextView; open: boolean; onCl
       await call(removeText, { params: { id: text.id } });
       await refreshAll();
       navigate("/texts");
+      toastWithUndo(`“${text.title}” is removed.`, async () => {
+        try {
+          await call(restoreText, { params: { id: text.id } });
+          await refreshAll();
+        } catch (error) {
+          toast.error(wordsOfError(error));
+        }
+      });
     } catch (error) {
       toast.error(wordsOfError(error));
     }

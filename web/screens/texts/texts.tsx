@@ -1,10 +1,11 @@
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { listReadings, type ReadingView } from "#contract";
-import { byFit, fitLimits, scoreReading, type TextFit } from "#core/reading";
+import { byFit, fitLimits, scoreReading, type TextFit, wholeAccuracy } from "#core/reading";
+import { shortDay } from "#core/saying";
 import { useAsk } from "#web/app/api.ts";
+import { todayHere } from "#web/app/clock.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -18,13 +19,19 @@ export function Screen() {
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
   const [wanted, setWanted] = useState("");
-  const { shelf, reader, orderName, error } = useShelf(forKey);
+  const { texts, shelf, laid, orderName, error } = useShelf(forKey);
   const [kind, id = ""] = forKey.split(":");
   const readings = useAsk(listReadings, kind === "child" ? { params: { id } } : null);
   const asked = wanted.trim().toLowerCase();
-  const shown = (reader && reader.key !== "all" && shelf ? byFit(shelf) : (shelf ?? [])).filter(
-    ({ text }) => asked === "" || `${text.title} ${text.body}`.toLowerCase().includes(asked),
-  );
+  // For these readers the order is known with the last of them; for everyone it is that of the library.
+  const rows: readonly Row[] =
+    forKey === "all"
+      ? (texts ?? []).map((text) => ({ id: text.id, text, ...laid.get(text.id) }))
+      : shelf
+        ? byFit(shelf)
+        : [];
+  const shown = rows.filter(({ text }) => asked === "" || `${text.title} ${text.body}`.toLowerCase().includes(asked));
+  const waits = !error && (forKey === "all" ? !texts : !shelf);
   const forPart = forKey === "all" ? "" : `?for=${forKey}`;
   return (
     <Page
@@ -42,8 +49,7 @@ export function Screen() {
       }
     >
       {error && <Trouble error={error} />}
-      {!shelf && !error && <Waiting rows={10} />}
-      {shelf && (
+      {!(error && rows.length === 0) && (
         <div className="flex flex-col gap-4">
           {(kind === "class" || kind === "group") && <ClassSpread forKey={forKey} />}
           <div className="w-72">
@@ -55,7 +61,14 @@ export function Screen() {
               onChange={(event) => setWanted(event.target.value)}
             />
           </div>
-          {shown.length === 0 ? (
+          {waits ? (
+            <div className="rounded-lg border border-line bg-sheet p-3">
+              <p className="mb-2 text-sm text-soft tabular-nums">
+                {texts ? `${laid.size} of ${texts.length} texts laid against these readers` : "The texts are coming"}
+              </p>
+              <Waiting rows={texts?.length ?? 14} />
+            </div>
+          ) : shown.length === 0 ? (
             <p className="text-soft">No text has “{wanted}”.</p>
           ) : (
             <section
@@ -69,7 +82,7 @@ export function Screen() {
                 rowKey={(one) => one.id}
                 columns={columnsFor({
                   forPart,
-                  named: reader?.key !== "all",
+                  named: forKey !== "all",
                   readings: kind === "child" ? (readings.data ?? []) : undefined,
                 })}
               />
@@ -81,6 +94,19 @@ export function Screen() {
   );
 }
 
+/** A text on the shelf; how it fits comes when it is laid. */
+type Row = Pick<Shelved, "id" | "text"> & Partial<Pick<Shelved, "step" | "fit">>;
+
+/** Stands where a figure will stand. */
+function Bar({ wide = false }: { wide?: boolean }) {
+  return (
+    <span
+      aria-hidden
+      className={`inline-block h-4 rounded bg-line/50 align-middle ${wide ? "w-48" : "w-6"} animate-pulse motion-reduce:animate-none`}
+    />
+  );
+}
+
 interface ColumnsWanted {
   readonly forPart: string;
   /** Whether to say in a word how it fits. */
@@ -89,15 +115,16 @@ interface ColumnsWanted {
   readonly readings: readonly ReadingView[] | undefined;
 }
 
-function columnsFor({ forPart, named, readings }: ColumnsWanted): readonly Column<Shelved>[] {
-  const wasRead = ({ id }: Shelved) => {
+function columnsFor({ forPart, named, readings }: ColumnsWanted): readonly Column<Row>[] {
+  const wasRead = ({ id }: Row) => {
     const read = readings?.find((reading) => reading.textId === id && reading.how === "alone");
-    return read && `${shortDay(read.day)}, ${Math.round(scoreReading(read).accuracy ?? 0)}%`;
+    return read && `${shortDay(read.day, todayHere())}, ${wholeAccuracy(scoreReading(read).accuracy) ?? 0}%`;
   };
   return [
     {
       title: "Text",
       names: true,
+      sortBy: ({ text }) => text.title,
       className: "whitespace-nowrap",
       show: ({ text }) => (
         <>
@@ -111,23 +138,40 @@ function columnsFor({ forPart, named, readings }: ColumnsWanted): readonly Colum
         </>
       ),
     },
-    { title: "Step", figures: true, show: ({ step }) => step ?? "–" },
-    { title: "Words", figures: true, show: ({ fit }) => fit.words },
+    {
+      title: "Step",
+      figures: true,
+      sortBy: ({ step }) => step ?? null,
+      show: ({ step }) => (step === undefined ? <Bar /> : (step ?? "–")),
+    },
+    {
+      title: "Words",
+      figures: true,
+      sortBy: ({ fit }) => fit?.words ?? null,
+      show: ({ fit }) => fit?.words ?? <Bar />,
+    },
     {
       title: "Reads",
       figures: true,
-      show: ({ fit }) => (
-        <span className={fit.share >= fitLimits.alone ? "font-semibold" : ""}>{Math.floor(fit.share * 100)}%</span>
-      ),
+      sortBy: ({ fit }) => fit?.share ?? null,
+      show: ({ fit }) =>
+        fit ? (
+          <span className={fit.share >= fitLimits.alone ? "font-semibold" : ""}>{Math.floor(fit.share * 100)}%</span>
+        ) : (
+          <Bar />
+        ),
     },
     ...(readings ? [{ title: "Was read", className: "whitespace-nowrap text-sm", show: wasRead }] : []),
     {
       title: "Why",
-      show: ({ fit }) => (
-        <>
-          <span className="font-semibold">{named ? nameOf(fit) : ""}</span> {fit.why}
-        </>
-      ),
+      show: ({ fit }) =>
+        fit ? (
+          <>
+            <span className="font-semibold">{named ? nameOf(fit) : ""}</span> {fit.why}
+          </>
+        ) : (
+          <Bar wide />
+        ),
     },
   ];
 }

@@ -1,11 +1,12 @@
 import { useMemo } from "react";
 import { getPreparation, type PreparationBody, type TextView } from "#contract";
-import { prepareReading, type TextFit } from "#core/reading";
-import { decodability, keyOf, type TextVerdict } from "#core/words";
+import type { TextFit } from "#core/reading";
+import type { MarkedWord } from "#core/words";
 import { useAsk } from "#web/app/api.ts";
 import type { WordGround } from "#web/app/lexicon.ts";
-import { type For, focusOf } from "#web/app/readers.ts";
-import { useShelf } from "./shelf.ts";
+import type { For } from "#web/app/readers.ts";
+import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
+import { useLayGround } from "./shelf.ts";
 
 interface Prepared {
   readonly text: TextView | undefined;
@@ -17,7 +18,7 @@ interface Prepared {
   readonly reader: For | undefined;
   readonly ground: WordGround | undefined;
   /** The text alone, judged against what the readers know before it. */
-  readonly verdict: TextVerdict | undefined;
+  readonly words: readonly MarkedWord[] | undefined;
   /** What was kept for these readers, else what the engine proposes. */
   readonly preparation: PreparationBody | undefined;
   readonly proposed: PreparationBody | undefined;
@@ -25,34 +26,29 @@ interface Prepared {
   readonly error: Error | undefined;
 }
 
-/** A text prepared for some readers. */
+/** A text prepared for some readers; a worker takes it apart. */
 export function usePreparation(textId: string, forKey: string): Prepared {
-  const { shelf, reader, ground, orderName, error } = useShelf(forKey);
-  const one = shelf?.find((text) => text.id === textId);
-  const text = one?.text;
+  const { texts, reader, ground, steps, orderName, error } = useLayGround(forKey);
+  const text = texts?.find((one) => one.id === textId);
   const kept = useAsk(getPreparation, text ? { params: { textId, forKey } } : null);
-  const told = useMemo(() => {
-    if (!text || !ground || !reader) return undefined;
-    const wanted = {
-      lexicon: ground.lexicon,
-      accent: ground.accent,
-      wholes: new Set([...reader.wholes, ...text.exceptions.map(keyOf)]),
-    };
-    // Known before the text and not being taught: what is to be practised is in the way until then.
-    const judge = (of: string) => decodability(of, reader.known, new Set(), wanted);
-    const whole = judge(`${text.title}.\n${text.body}`);
-    const proposed = prepareReading(text, whole, focusOf(reader));
-    return { verdict: judge(text.body), proposed: JSON.parse(JSON.stringify(proposed)) as PreparationBody };
-  }, [text, ground, reader]);
+  const ask = useMemo(
+    () =>
+      text && ground && reader && steps
+        ? () => textsWorker().prepare(groundSent(ground), text, readerSent(reader), steps)
+        : undefined,
+    [text, ground, reader, steps],
+  );
+  const { value: told, error: failed } = useWorked(ask);
+  const proposed = useMemo(() => told && (JSON.parse(JSON.stringify(told.proposed)) as PreparationBody), [told]);
   return {
     text,
-    found: one ? { step: one.step, fit: one.fit, orderName } : shelf ? false : undefined,
+    found: texts && !text ? false : told && { step: told.step, fit: told.fit, orderName },
     reader,
     ground,
-    verdict: told?.verdict,
-    proposed: told?.proposed,
-    preparation: kept.data ? (kept.data.preparation ?? told?.proposed) : kept.error ? told?.proposed : undefined,
+    words: told?.words,
+    proposed,
+    preparation: kept.data ? (kept.data.preparation ?? proposed) : kept.error ? proposed : undefined,
     kept: Boolean(kept.data?.preparation),
-    error,
+    error: told ? undefined : (failed ?? error),
   };
 }

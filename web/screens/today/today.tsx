@@ -1,45 +1,116 @@
-import { ClipboardCheck, Play, Users } from "lucide-react";
-import type { ReactNode } from "react";
+import { ClipboardCheck, Play, UserRound } from "lucide-react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { getSchool, getToday, type Today as TodayView } from "#contract";
-import { useAsk } from "#web/app/api.ts";
-import { ButtonLink } from "#web/parts/button.tsx";
-import { nearDay, shortDay } from "#web/parts/dates.ts";
+import { getSchool, getToday, nameSchool, setTimeZone, type Today as TodayView } from "#contract";
+import { nearDay, plural, shortDay } from "#core/saying";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { dayOfInstant, todayHere, zoneOfBrowser } from "#web/app/clock.ts";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 /** The first place: what waits, what was last done, and the next step of each group. */
 export function Today() {
   const { data, error } = useAsk(getToday, {}, { revalidateOnMount: true });
   const school = useAsk(getSchool, {});
-  const about = data ? shortDay(data.today) : undefined;
+  const about = data ? shortDay(data.today, todayHere()) : undefined;
   return (
     <Page place="Today" title="Today" about={about}>
       {error && !data ? (
         <Trouble error={error} />
       ) : !data || !school.data ? (
         <Waiting rows={9} />
-      ) : school.data.classes.length === 0 ? (
-        <FirstRun />
       ) : (
-        <Desk data={data} />
+        <>
+          {!school.data.zoneChosen && <ZoneNote />}
+          {school.data.classes.length === 0 ? <FirstRun named={school.data.name !== ""} /> : <Desk data={data} />}
+        </>
       )}
     </Page>
   );
 }
 
-function FirstRun() {
+/** Until the school has said in which time zone it is, this device proposes its own. */
+function ZoneNote() {
+  const zone = zoneOfBrowser();
+  const take = async () => {
+    try {
+      await call(setTimeZone, { body: { timeZone: zone } });
+      await refreshAll();
+      toast(`Days of marks go by ${zone}. Settings has it.`);
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
   return (
-    <Empty
-      action={
-        <ButtonLink to="/class" shape="main">
-          Set up the first class
-        </ButtonLink>
-      }
+    <section
+      aria-label="Time zone"
+      className="mb-4 flex flex-wrap items-center justify-between gap-2 rounded-md bg-leaf-pale px-4 py-2"
     >
-      This page shows what waits for you and the next step for each group. It begins with a class: its name, the
-      teaching order it follows, and the children in it.
-    </Empty>
+      <p>
+        This device is set to the time of <strong>{zone}</strong>. Is the school there too? A mark belongs to the day
+        that it is at the school.
+      </p>
+      <span className="flex gap-2">
+        <Button onClick={take}>Yes, it is</Button>
+        <ButtonLink to="/settings">Choose another</ButtonLink>
+      </span>
+    </section>
+  );
+}
+
+function FirstRun({ named }: { named: boolean }) {
+  return (
+    <>
+      {!named && <NameSchool />}
+      <Empty
+        action={
+          <ButtonLink to="/class" shape="main">
+            Set up the first class
+          </ButtonLink>
+        }
+      >
+        This page shows what waits for you and the next step for each group. It begins with a class: its name, the
+        teaching order it follows, and the children in it.
+      </Empty>
+    </>
+  );
+}
+
+/** A school begins with its name, which stands on what is printed and shared. */
+function NameSchool() {
+  const [name, setName] = useState("");
+  const [problem, setProblem] = useState<string>();
+  const save = async () => {
+    if (name.trim() === "") return setProblem("Write the name of the school.");
+    try {
+      await call(nameSchool, { body: { name: name.trim() } });
+      await refreshAll();
+    } catch (error) {
+      setProblem(wordsOfError(error));
+    }
+  };
+  return (
+    <form
+      className="mb-4 flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <div className="w-80 max-w-full">
+        <TextField
+          label="What is the school called?"
+          maxLength={80}
+          value={name}
+          problem={problem}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </div>
+      <Button type="submit">Save the name</Button>
+    </form>
   );
 }
 
@@ -48,7 +119,7 @@ function Desk({ data }: { data: TodayView }) {
   const due = data.sessions.filter((session) => session.state === "planned" && session.heldOn <= today);
   const waits = due.length + data.openSittings.length;
   return (
-    <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+    <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
         <Panel title={waits > 0 ? "Waiting for you" : "Nothing waits"}>
           {waits === 0 && (
@@ -97,7 +168,7 @@ function Desk({ data }: { data: TodayView }) {
                     {group.name}
                   </Link>
                   <p className="text-sm text-soft">
-                    {group.members} children
+                    {plural(group.members, "child", "children")}
                     {group.lastHeld ? `, last session ${nearDay(group.lastHeld, today)}` : ", no session yet"}
                   </p>
                 </div>
@@ -116,7 +187,7 @@ function Desk({ data }: { data: TodayView }) {
           </ul>
         </Panel>
         {data.reports.length > 0 && (
-          <Panel title="Handed back by colleagues">
+          <Panel title="What happened, from colleagues">
             <ul className="flex flex-col divide-y divide-line">
               {data.reports.map((report) => (
                 <li key={`${report.sessionId} ${report.at}`} className="py-2">
@@ -127,7 +198,7 @@ function Desk({ data }: { data: TodayView }) {
                     >
                       {report.groupName}
                     </Link>{" "}
-                    with {report.by}, {nearDay(report.at.slice(0, 10), today)}: {report.came} of {report.of} came
+                    with {report.by}, {nearDay(dayOfInstant(report.at), today)}: {report.came} of {report.of} came
                   </p>
                   {report.note && <p className="text-soft">{report.note}</p>}
                 </li>
@@ -143,7 +214,7 @@ function Desk({ data }: { data: TodayView }) {
             {data.toCheck.map((child) => (
               <Row
                 key={child.id}
-                icon={<Users size={16} aria-hidden />}
+                icon={<UserRound size={16} aria-hidden />}
                 link={`/check?child=${child.id}`}
                 action="Check"
               >
@@ -163,7 +234,9 @@ function Desk({ data }: { data: TodayView }) {
                   <Link to={entry.link} className="underline decoration-line underline-offset-4 hover:decoration-ink">
                     {entry.what}
                   </Link>
-                  <span className="whitespace-nowrap text-sm text-soft">{nearDay(entry.at.slice(0, 10), today)}</span>
+                  <span className="whitespace-nowrap text-sm text-soft">
+                    {nearDay(dayOfInstant(entry.at), today)}
+                  </span>
                 </li>
               ))}
             </ul>

@@ -1,13 +1,14 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { toast } from "sonner";
 import { editSession, getSession, listSessions } from "#contract";
+import { shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { todayHere } from "#web/app/clock.ts";
 import { Button } from "#web/parts/button.tsx";
-import { shortDay } from "#web/parts/dates.ts";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice } from "#web/parts/field.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 
 /** What a part of a plan holds at most. */
 const MOST_ITEMS = 40;
@@ -65,7 +66,7 @@ export function IntoSession({
           <Choice label="Session" value={chosen} onChange={(event) => setId(event.target.value)}>
             {planned.map((session) => (
               <option key={session.id} value={session.id}>
-                {session.groupName}, {shortDay(session.heldOn)}
+                {session.groupName}, {shortDay(session.heldOn, todayHere())}
               </option>
             ))}
           </Choice>

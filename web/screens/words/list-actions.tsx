@@ -1,9 +1,9 @@
 import { Copy, Download, Printer } from "lucide-react";
-import Papa from "papaparse";
 import type { ReactNode } from "react";
-import { toast } from "sonner";
 import { Button } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
+import { downloadCsv } from "#web/parts/download-csv.ts";
+import { toast } from "#web/parts/toast.tsx";
 
 interface ActionsWanted {
   /** What the list is; the file takes its name from it. */
@@ -44,12 +44,7 @@ export function ListActions({ title, lines, rows, json, onPrint, children }: Act
         </Button>
       )}
       {children}
-      <Button
-        disabled={none}
-        onClick={() =>
-          download(`${name}.csv`, "text/csv", `\uFEFF${Papa.unparse([...rows], { escapeFormulae: true })}\n`)
-        }
-      >
+      <Button disabled={none} onClick={() => downloadCsv(`${name}.csv`, rows)}>
         <Download size={15} aria-hidden /> CSV
       </Button>
       <Button

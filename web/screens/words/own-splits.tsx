@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { toast } from "sonner";
 import { type OwnSplit, setAccent } from "#contract";
 import { accents } from "#core/phonics";
 import { ownEntry, split, unitOf, writeEntry } from "#core/words";
@@ -9,6 +8,7 @@ import { download } from "#web/parts/download.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Empty } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { SplitEditor } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
 
@@ -20,7 +20,7 @@ export function OwnSplits({ ground }: ToolWanted) {
     try {
       await call(setAccent, { body: { accent } });
       await refreshAll();
-      toast("Kept. What a child says in this accent counts as right.");
+      toast("Saved. What a child says in this accent counts as right.");
     } catch (error) {
       toast.error(wordsOfError(error));
     }

@@ -1,6 +1,7 @@
-import { correspondences, findCorrespondence, type Gpc, ipa, showGrapheme } from "#core/phonics";
+import { correspondences, findCorrespondence, type Gpc } from "#core/phonics";
 import type { For } from "#web/app/readers.ts";
 import { Choice } from "#web/parts/field.tsx";
+import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 
 interface SpellingChoiceWanted {
   readonly label: string;
@@ -9,12 +10,6 @@ interface SpellingChoiceWanted {
   readonly reader: For;
   /** What the empty choice says. */
   readonly none?: string;
-}
-
-/** A correspondence in words: `ea /iː/ leaf`. */
-function named(gpc: Gpc): string {
-  const entry = findCorrespondence(gpc);
-  return entry ? `${showGrapheme(entry.grapheme)}  ${ipa(entry.sound)}  ${entry.keyword}` : gpc;
 }
 
 /** One spelling out of all: what is needed first, then what can be read, then the others. */
@@ -41,11 +36,7 @@ function Options({ label, gpcs }: { label: string; gpcs: readonly Gpc[] }) {
   if (gpcs.length === 0) return null;
   return (
     <optgroup label={label}>
-      {gpcs.map((gpc) => (
-        <option key={gpc} value={gpc}>
-          {named(gpc)}
-        </option>
-      ))}
+      <SpellingOptions gpcs={gpcs} />
     </optgroup>
   );
 }

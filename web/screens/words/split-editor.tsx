@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { toast } from "sonner";
 import { type OwnSplit, removeSplit, saveSplit } from "#contract";
 import { findCorrespondence, ipa, showGrapheme, sounds, soundsOfGrapheme } from "#core/phonics";
 import { keyOf, type Reading, spellOut, unitOf } from "#core/words";
@@ -8,7 +7,10 @@ import { newId } from "#web/app/device.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
+import { toast } from "#web/parts/toast.tsx";
+import { toastWithUndo } from "#web/parts/undo.ts";
 
 interface EditorWanted {
   readonly word: string;
@@ -23,6 +25,9 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
   const [typed, setTyped] = useState(reading.units.map((unit) => unit.grapheme).join(" "));
   const [chosen, setChosen] = useState<readonly string[]>(reading.units.map((unit) => unit.sound));
   const [reason, setReason] = useState(own?.reason ?? "");
+  const [newSplitId] = useState(newId);
+  const first = reading.units.map((unit) => unit.grapheme).join(" ");
+  const saved = useUnsaved(typed !== first || reason !== (own?.reason ?? ""));
   const graphemes = typed
     .toLowerCase()
     .replace(/[-–](?=e\b)/g, "_")
@@ -42,27 +47,31 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
         ? `${showGrapheme(unknown.grapheme)} is not a spelling this tool knows for that sound. Join it with a neighbour, or choose another sound.`
         : undefined;
 
-  const finish = async (run: () => Promise<unknown>, said: string) => {
+  const run = async (write: () => Promise<unknown>) => {
     try {
-      await run();
+      await write();
       await refreshAll();
-      toast(said);
-      onClose();
+      return true;
     } catch (error) {
       toast.error(wordsOfError(error));
+      return false;
     }
   };
-  const save = () =>
-    finish(
-      () =>
-        call(saveSplit, {
-          params: { id: own?.id ?? newId() },
-          body: { text: word, units: units.map((unit) => unit.gpc), reason },
-        }),
-      "Kept for your school. It counts everywhere from now on.",
+  const save = async () => {
+    const body = { text: word, units: units.map((unit) => unit.gpc), reason };
+    if (!(await run(() => call(saveSplit, { params: { id: own?.id ?? newSplitId }, body })))) return;
+    saved();
+    toast("Saved for your school. It counts everywhere from now on.");
+    onClose();
+  };
+  const remove = async ({ id, text, units: gone, reason: why }: OwnSplit) => {
+    if (!(await run(() => call(removeSplit, { params: { id } })))) return;
+    saved();
+    onClose();
+    toastWithUndo(`Your school's split of ${text} is removed.`, () =>
+      run(() => call(saveSplit, { params: { id }, body: { text, units: [...gone], reason: why } })),
     );
-  const remove = (split: OwnSplit) =>
-    finish(() => call(removeSplit, { params: { id: split.id } }), "Your school's split is removed.");
+  };
 
   return (
     <Sheet open onClose={onClose} title={`How ${word} splits`}>
@@ -110,11 +119,11 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
           onChange={(event) => setReason(event.target.value)}
         />
         <div className="flex flex-wrap justify-between gap-2 border-t border-line pt-3">
-          {own ? <Button onClick={() => void remove(own)}>Go back to the word list's split</Button> : <span />}
+          {own ? <Button onClick={() => remove(own)}>Go back to the word list's split</Button> : <span />}
           <div className="flex gap-2">
             <Button onClick={onClose}>Leave it</Button>
-            <Button shape="main" disabled={problem !== undefined} onClick={() => void save()}>
-              Keep for our school
+            <Button shape="main" disabled={problem !== undefined} onClick={save}>
+              Save for our school
             </Button>
           </div>
         </div>

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { showGrapheme } from "#core/phonics";
-import { decodability, type TextVerdict, type WordVerdict } from "#core/words";
+import { decodability, markedWords, type TextVerdict, type WordVerdict } from "#core/words";
 import { MarkedText } from "#web/parts/marked-text.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -21,10 +21,10 @@ export function TextView({ text, target, ground, reader }: TextWanted) {
     return decodability(text, asked.known, asked.teaching, asked);
   }, [text, target, ground, reader]);
   return (
-    <div className="grid items-start gap-4 lg:grid-cols-[3fr_2fr]">
+    <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr]">
       <div className="flex flex-col gap-4">
         <section aria-label="The text in its sounds" className="rounded-lg border border-line bg-sheet px-6 py-5">
-          <MarkedText text={text} verdict={whole} />
+          <MarkedText text={text} words={markedWords(whole)} />
           <p className="mt-4 border-t border-line pt-3 text-sm text-soft">
             A wavy bracket stands under what cannot be read yet; a grey word is an exception word that was taught.
           </p>
@@ -116,8 +116,19 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
           rows={rows}
           rowKey={({ child }) => child.id}
           columns={[
-            { title: "Child", names: true, className: "whitespace-nowrap", show: ({ child }) => child.name },
-            { title: "Reads", figures: true, show: ({ verdict }) => percent(verdict.shareOfRunning) },
+            {
+              title: "Child",
+              names: true,
+              className: "whitespace-nowrap",
+              sortBy: ({ child }) => child.name,
+              show: ({ child }) => child.name,
+            },
+            {
+              title: "Reads",
+              figures: true,
+              sortBy: ({ verdict }) => verdict.shareOfRunning,
+              show: ({ verdict }) => percent(verdict.shareOfRunning),
+            },
             {
               title: "Practise first",
               show: ({ verdict }) => (verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"),

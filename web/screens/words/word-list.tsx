@@ -1,6 +1,7 @@
 import { Printer, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { showGrapheme } from "#core/phonics";
+import { plural } from "#core/saying";
 import { judgeWord, type Reader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
@@ -45,7 +46,7 @@ export function WordList({ title, words, reader, madeUp = false }: WordListWante
     <section aria-label={title} className="rounded-lg border border-line bg-sheet">
       <ul
         className="no-print flex flex-wrap gap-x-3 gap-y-2 px-4 py-4 text-2xl"
-        aria-label={`${title}: ${list.length} words`}
+        aria-label={`${title}: ${plural(list.length, "word")}`}
       >
         {verdicts.map((verdict, at) => (
           <li key={verdict.text} className="group flex items-center">

@@ -1,5 +1,5 @@
+import { heardIn, kindNames } from "#core/ledger";
 import { findCorrespondence, findSound, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { heardIn } from "../answers.ts";
 import { drawSpellings } from "./draw.ts";
 import { type Kind, nothingTold, type TagChoice } from "./kind.ts";
 import { likelySounds, saidPad } from "./pads.ts";
@@ -8,9 +8,9 @@ const nameMissed: TagChoice = { tag: "noName", name: "Letter name missed" };
 const keywordMissed: TagChoice = { tag: "noKeyword", name: "Keyword missed" };
 
 /** Spelling to sound. An item is a correspondence, `ea=ee`. */
-export const say: Kind = {
-  id: "say",
-  name: "See and say",
+export const card: Kind = {
+  id: "card",
+  name: kindNames.card,
   about: "The child sees a spelling and says its sound.",
   way: "cards",
   seconds: 4,
@@ -39,7 +39,7 @@ export const say: Kind = {
     const { grapheme, sound } = splitGpc(answer.item);
     if (answer.outcome !== "wrong" || !heard) return nothingTold;
     return {
-      says: [`${showGrapheme(grapheme)}: said “${say.showHeard(heard)}” for “${plainSound(sound)}”.`],
+      says: [`${showGrapheme(grapheme)}: said “${card.showHeard(heard)}” for “${plainSound(sound)}”.`],
       units: [],
       failed: [],
       mixed: [{ asked: sound, given: heard, of: "sound" }],

@@ -1,4 +1,4 @@
-import { type KindId, timedKinds } from "./kind-ids.ts";
+import { type KindId, timedKinds } from "./kinds.ts";
 
 /**
  * How an item was answered.
@@ -44,7 +44,7 @@ interface Mark {
   readonly childId: string;
   /** When it was marked, as an ISO instant. */
   readonly markedAt: string;
-  /** The calendar day at the place of marking, `2026-11-23`. Days, not hours, count for mastery. */
+  /** The calendar day at the school, `2026-11-23`. Days, not hours, count for mastery. */
   readonly day: string;
   readonly markedBy: string;
 }
@@ -133,6 +133,15 @@ export function stopIn(log: readonly Answer[], checkId: string): StopEntry | und
   return log.findLast(
     (entry): entry is StopEntry => entry.outcome === "stop" && entry.checkId === checkId && !voided.has(entry.id),
   );
+}
+
+/**
+ * The first answer to each item, in order: two adults may both have marked one, and it was asked once.
+ * @example firstOfEach(given).length // how many items were asked
+ */
+export function firstOfEach(answers: readonly GivenAnswer[]): readonly GivenAnswer[] {
+  const seen = new Set<string>();
+  return answers.filter(({ item }) => !seen.has(item) && seen.add(item));
 }
 
 /** True for an entry that is an answer to an item, not an undo, a note or an end. */

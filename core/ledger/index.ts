@@ -1,0 +1,4 @@
+/** What a mark is: its outcomes, the kinds of check that it can be of, the day that its instant falls on; what of a log stands. */
+export * from "./answers.ts";
+export * from "./days.ts";
+export * from "./kinds.ts";

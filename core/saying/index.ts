@@ -1,0 +1,3 @@
+/** How counts and days are put into words, everywhere alike. */
+export * from "./day.ts";
+export * from "./plural.ts";

@@ -1,0 +1,40 @@
+import { readEntry, type Word, writeEntry } from "./lexicon.ts";
+import { spellOut, type Unit } from "./units.ts";
+
+/** A word as it is asked, taken from its item. */
+export interface ReadWord {
+  readonly text: string;
+  readonly units: readonly Unit[];
+  readonly joints: readonly number[];
+  readonly stressed: number;
+  readonly madeUp: boolean;
+}
+
+/** A word as an item: its entry in the lexicon's notation, `s t o p`; a made-up one begins with `?`. */
+export function wordItem(word: Pick<Word, "text" | "units"> & Partial<Word>, madeUp = false): string {
+  const { text, units, joints = [], stressed = -1 } = word;
+  const entry = writeEntry({ text, units, joints, stressed, band: 5, corrected: false });
+  const shown = text === spellOut(units) ? entry.split("|")[0] : entry;
+  return `${madeUp ? "?" : ""}${shown}`;
+}
+
+const read = new Map<string, ReadWord>();
+
+/** The inverse of `wordItem`. Throws when a unit is no correspondence. */
+export function readWordItem(item: string): ReadWord {
+  const known = read.get(item);
+  if (known) return known;
+  const madeUp = item.startsWith("?");
+  const { text, units, joints, stressed } = readEntry(madeUp ? item.slice(1) : item);
+  const word = { text, units, joints, stressed, madeUp };
+  read.set(item, word);
+  return word;
+}
+
+export function isWordItem(item: string): boolean {
+  try {
+    return readWordItem(item).units.length > 0;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,6 @@
+// npm run load: see scripts/load.ts. Installs and builds first what it needs.
+import { build, installPackages, run } from "./prepare.mjs";
+
+installPackages();
+build();
+run("npx", ["tsx", "scripts/load.ts", ...process.argv.slice(2)]);

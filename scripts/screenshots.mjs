@@ -1,0 +1,6 @@
+// npm run screenshots: see scripts/screenshots.ts. Installs and builds first what it needs.
+import { build, installPackages, run } from "./prepare.mjs";
+
+installPackages();
+build();
+run("npx", ["tsx", "scripts/screenshots.ts", ...process.argv.slice(2)]);

@@ -1,0 +1,73 @@
+import { useId, useState } from "react";
+import { nameSchool, type School, setTimeZone } from "#contract";
+import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { rememberZone, zoneOfBrowser } from "#web/app/clock.ts";
+import { Button } from "#web/parts/button.tsx";
+import { TextField } from "#web/parts/field.tsx";
+import { useUnsaved } from "#web/parts/leaving.tsx";
+import { Panel } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
+
+/** The school's name, and the time zone by which its days are reckoned. */
+export function SchoolPanel({ school }: { school: School }) {
+  const proposed = school.zoneChosen ? school.timeZone : zoneOfBrowser();
+  const [name, setName] = useState(school.name);
+  const [zone, setZone] = useState(proposed);
+  const [problem, setProblem] = useState<string>();
+  const zones = useId();
+  const changed = name.trim() !== school.name || zone.trim() !== school.timeZone || !school.zoneChosen;
+  useUnsaved(name.trim() !== school.name);
+  const save = async () => {
+    setProblem(undefined);
+    try {
+      if (name.trim() !== "" && name.trim() !== school.name) await call(nameSchool, { body: { name } });
+      await call(setTimeZone, { body: { timeZone: zone } });
+      rememberZone(zone.trim());
+      await refreshAll();
+      toast("Saved. Marks from now on take their day by it; days that are stored stay as they are.");
+    } catch (error) {
+      setProblem(wordsOfError(error));
+    }
+  };
+  return (
+    <Panel title="The school">
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <TextField
+          label="Name"
+          value={name}
+          maxLength={80}
+          placeholder="Your school"
+          onChange={(event) => setName(event.target.value)}
+        />
+        <TextField
+          label="Time zone"
+          list={zones}
+          value={zone}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => setZone(event.target.value)}
+          problem={problem}
+          hint={
+            school.zoneChosen
+              ? "A mark belongs to the day that it is at the school, whatever a device's clock says."
+              : `Proposed by this device. Until you save it, days go by ${school.timeZone}, as the server is set.`
+          }
+        />
+        <datalist id={zones}>
+          {Intl.supportedValuesOf("timeZone").map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
+        <Button type="submit" shape="main" disabled={!changed} className="self-end">
+          Save
+        </Button>
+      </form>
+    </Panel>
+  );
+}

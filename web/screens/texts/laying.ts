@@ -1,0 +1,46 @@
+import { type Remote, wrap } from "comlink";
+import { useEffect, useState } from "react";
+import type { OwnSplit } from "#contract";
+import type { WordGround } from "#web/app/lexicon.ts";
+import { type For, focusOf } from "#web/app/readers.ts";
+import type { GroundSent, ReaderSent, TextsWorker } from "#web/workers/texts.worker.ts";
+
+let worker: Remote<TextsWorker> | undefined;
+
+/** The worker that lays texts against readers; one for the page, so that what it took apart stays. */
+export function textsWorker(): Remote<TextsWorker> {
+  worker ??= wrap<TextsWorker>(
+    new Worker(new URL("../../workers/texts.worker.ts", import.meta.url), { type: "module" }),
+  );
+  return worker;
+}
+
+export function groundSent({ source, own, accent }: WordGround): GroundSent {
+  return { source, own: own.map(({ text, units }: OwnSplit) => ({ text, units })), accent: accent.id };
+}
+
+export function readerSent(reader: For): ReaderSent {
+  return { known: [...reader.known], wholes: [...reader.wholes], targets: [...focusOf(reader)] };
+}
+
+/**
+ * What a worker makes of something, undefined until it has; what was asked for before and comes late is let go. `ask` is
+ * run once for each function that is given, so that callers keep it (`useMemo`); with undefined nothing is asked.
+ */
+export function useWorked<T>(ask: (() => Promise<T>) | undefined) {
+  const [made, setMade] = useState<{ readonly of: () => Promise<T>; readonly value?: T; readonly error?: Error }>();
+  useEffect(() => {
+    if (!ask) return;
+    let here = true;
+    ask().then(
+      (value) => here && setMade({ of: ask, value }),
+      (error: unknown) =>
+        here && setMade({ of: ask, error: error instanceof Error ? error : new Error(String(error)) }),
+    );
+    return () => {
+      here = false;
+    };
+  }, [ask]);
+  const current = made?.of === ask ? made : undefined;
+  return { value: current?.value, error: current?.error };
+}
