@@ -49,6 +49,7 @@ test("every place by its address, named in the title, without an axe violation, 
   test.setTimeout(300_000);
   for (const [place, path] of Object.entries(await addresses(school))) {
     await page.goto(school.base + path);
+    await page.waitForLoadState("networkidle");
     await settled(page);
     await expect(page).toHaveTitle(`${place} · Keen Sapling`);
     await expectAccessible(page);

@@ -193,47 +193,45 @@ function Children({
 function Everyone({ sitting, told }: { sitting: SittingView; told: readonly CheckTold[] }) {
   const nameOf = (id: string) => sitting.children.find((child) => child.id === id)?.name ?? "";
   return (
-    <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
-      <Table
-        room="sheet"
-        caption="All children of this check"
-        rows={told.filter(({ result }) => result.asked > 0)}
-        rowKey={({ check }) => check.id}
-        columns={[
-          {
-            title: "Child",
-            names: true,
-            className: "whitespace-nowrap",
-            sortBy: ({ check }) => nameOf(check.childId),
-            show: ({ check }) => <span className="font-semibold">{nameOf(check.childId)}</span>,
-          },
-          {
-            title: "Part",
-            className: "whitespace-nowrap",
-            sortBy: ({ check }) => kinds[check.kind].name,
-            show: ({ check }) => kinds[check.kind].name,
-          },
-          {
-            title: "At once",
-            figures: true,
-            sortBy: ({ result }) => result.known.length,
-            show: ({ result }) => result.known.length,
-          },
-          {
-            title: "With effort",
-            figures: true,
-            sortBy: ({ result }) => result.effort.length,
-            show: ({ result }) => result.effort.length,
-          },
-          {
-            title: "Missed",
-            figures: true,
-            sortBy: ({ result }) => result.missed.length,
-            show: ({ result }) => result.missed.length,
-          },
-          { title: "What stands out", show: ({ result }) => resultInWords(result).slice(1, 3).join(" ") || "–" },
-        ]}
-      />
-    </div>
+    <Table
+      room="sheet"
+      label="All children of this check"
+      rows={told.filter(({ result }) => result.asked > 0)}
+      rowKey={({ check }) => check.id}
+      columns={[
+        {
+          title: "Child",
+          names: true,
+          className: "whitespace-nowrap",
+          sortBy: ({ check }) => nameOf(check.childId),
+          show: ({ check }) => <span className="font-semibold">{nameOf(check.childId)}</span>,
+        },
+        {
+          title: "Part",
+          className: "whitespace-nowrap",
+          sortBy: ({ check }) => kinds[check.kind].name,
+          show: ({ check }) => kinds[check.kind].name,
+        },
+        {
+          title: "At once",
+          figures: true,
+          sortBy: ({ result }) => result.known.length,
+          show: ({ result }) => result.known.length,
+        },
+        {
+          title: "With effort",
+          figures: true,
+          sortBy: ({ result }) => result.effort.length,
+          show: ({ result }) => result.effort.length,
+        },
+        {
+          title: "Missed",
+          figures: true,
+          sortBy: ({ result }) => result.missed.length,
+          show: ({ result }) => result.missed.length,
+        },
+        { title: "What stands out", show: ({ result }) => resultInWords(result).slice(1, 3).join(" ") || "–" },
+      ]}
+    />
   );
 }

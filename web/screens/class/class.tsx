@@ -161,71 +161,66 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
         />
       )}
       {shown.length > 0 && (
-        <section
-          tabIndex={0}
-          aria-label="Children of the class"
-          className="overflow-x-auto rounded-lg border border-line bg-sheet"
-        >
-          <Table
-            room="sheet"
-            rows={found}
-            rowKey={(child) => child.id}
-            columns={[
-              {
-                title: "Child",
-                names: true,
-                sortBy: (child) => child.name,
-                show: (child) => (
+        <Table
+          label="Children of the class"
+          room="sheet"
+          rows={found}
+          rowKey={(child) => child.id}
+          columns={[
+            {
+              title: "Child",
+              names: true,
+              sortBy: (child) => child.name,
+              show: (child) => (
+                <>
+                  <Link
+                    to={`/child/${child.id}`}
+                    className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {child.name}
+                  </Link>
+                  {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
+                </>
+              ),
+            },
+            {
+              title: "Note",
+              className: "max-w-80 truncate text-soft max-sm:hidden",
+              show: (child) => <span title={child.note}>{child.note}</span>,
+            },
+            {
+              title: "Last checked",
+              className: "whitespace-nowrap",
+              sortBy: (child) => child.lastChecked,
+              show: (child) =>
+                child.lastChecked ? (
+                  nearDay(child.lastChecked, school.today)
+                ) : (
+                  <span className="text-soft">not yet</span>
+                ),
+            },
+            {
+              title: "Actions",
+              unseen: true,
+              className: "no-print text-right whitespace-nowrap",
+              show: (child) =>
+                archived ? (
+                  <Button shape="quiet" onClick={() => bringBack(child)}>
+                    Bring back
+                  </Button>
+                ) : (
                   <>
-                    <Link
-                      to={`/child/${child.id}`}
-                      className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
-                    >
-                      {child.name}
-                    </Link>
-                    {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
+                    <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
+                      Check
+                    </ButtonLink>
+                    <Button shape="quiet" onClick={() => setDialog(child)} aria-label={`Edit ${child.name}`}>
+                      Edit
+                    </Button>
                   </>
                 ),
-              },
-              {
-                title: "Note",
-                className: "max-w-80 truncate text-soft max-sm:hidden",
-                show: (child) => <span title={child.note}>{child.note}</span>,
-              },
-              {
-                title: "Last checked",
-                className: "whitespace-nowrap",
-                sortBy: (child) => child.lastChecked,
-                show: (child) =>
-                  child.lastChecked ? (
-                    nearDay(child.lastChecked, school.today)
-                  ) : (
-                    <span className="text-soft">not yet</span>
-                  ),
-              },
-              {
-                title: "Actions",
-                unseen: true,
-                className: "no-print text-right whitespace-nowrap",
-                show: (child) =>
-                  archived ? (
-                    <Button shape="quiet" onClick={() => bringBack(child)}>
-                      Bring back
-                    </Button>
-                  ) : (
-                    <>
-                      <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
-                        Check
-                      </ButtonLink>
-                      <Button shape="quiet" onClick={() => setDialog(child)} aria-label={`Edit ${child.name}`}>
-                        Edit
-                      </Button>
-                    </>
-                  ),
-              },
-            ]}
-          />
-        </section>
+            },
+          ]}
+        />
       )}
       {(hidden > 0 || archived) && (
         <p className="mt-3">

@@ -25,7 +25,12 @@ export function Readings({ childId, classId }: { childId: string; classId: strin
       {data?.length === 0 && <p className="text-soft">No text was read yet.</p>}
       {alone.length > 1 && school.data && <Over readings={alone} school={school.data} classId={classId} />}
       {data && data.length > 0 && (
-        <Table rows={data.slice(0, SHOWN).map(rowOf)} rowKey={({ reading }) => reading.id} columns={columns} />
+        <Table
+          label="What was read"
+          rows={data.slice(0, SHOWN).map(rowOf)}
+          rowKey={({ reading }) => reading.id}
+          columns={columns}
+        />
       )}
       {data && data.length > SHOWN && (
         <p className="mt-1 text-sm text-soft">

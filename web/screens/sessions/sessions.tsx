@@ -64,44 +64,43 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
   return (
     <section className="mb-6">
       <h2 className="mb-1">{title}</h2>
-      <div className="overflow-x-auto rounded-lg border border-line bg-sheet">
-        <Table
-          room="sheet"
-          className="w-full table-fixed"
-          rows={rows}
-          rowKey={(row) => row.id}
-          columns={[
-            {
-              title: "Day",
-              names: true,
-              className: "w-40",
-              sortBy: (row) => row.heldOn,
-              show: (row) => (
-                <Link
-                  to={`/sessions/${row.id}`}
-                  className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
-                >
-                  {nearDay(row.heldOn, today)}
-                </Link>
-              ),
-            },
-            { title: "Group", sortBy: (row) => row.groupName, show: (row) => row.groupName },
-            { title: "Teaches", sortBy: (row) => row.target, show: (row) => <Spelling gpc={row.target} /> },
-            {
-              title: "Shared",
-              className: "text-soft",
-              sortBy: (row) => (row.shared ? 0 : 1),
-              show: (row) => (row.shared ? "link is on" : ""),
-            },
-            {
-              title: "What happened",
-              figures: true,
-              sortBy: (row) => row.reports,
-              show: (row) => (row.reports > 0 ? plural(row.reports, "report") : ""),
-            },
-          ]}
-        />
-      </div>
+      <Table
+        label={title}
+        room="sheet"
+        className="w-full table-fixed"
+        rows={rows}
+        rowKey={(row) => row.id}
+        columns={[
+          {
+            title: "Day",
+            names: true,
+            className: "w-40",
+            sortBy: (row) => row.heldOn,
+            show: (row) => (
+              <Link
+                to={`/sessions/${row.id}`}
+                className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
+              >
+                {nearDay(row.heldOn, today)}
+              </Link>
+            ),
+          },
+          { title: "Group", sortBy: (row) => row.groupName, show: (row) => row.groupName },
+          { title: "Teaches", sortBy: (row) => row.target, show: (row) => <Spelling gpc={row.target} /> },
+          {
+            title: "Shared",
+            className: "text-soft",
+            sortBy: (row) => (row.shared ? 0 : 1),
+            show: (row) => (row.shared ? "link is on" : ""),
+          },
+          {
+            title: "What happened",
+            figures: true,
+            sortBy: (row) => row.reports,
+            show: (row) => (row.reports > 0 ? plural(row.reports, "report") : ""),
+          },
+        ]}
+      />
     </section>
   );
 }

@@ -71,59 +71,59 @@ export function ClassSpread({ forKey }: { forKey: string }) {
           All readings as CSV ({all.length})
         </Button>
       </p>
-      <section tabIndex={0} aria-label="The figures" className="mt-2 max-h-72 overflow-y-auto">
-        <Table
-          className=""
-          rows={rows}
-          rowKey={(one) => one.id}
-          columns={[
-            {
-              title: "Child",
-              names: true,
-              sortBy: (one) => one.name,
-              show: (one) => (
-                <Link
-                  to={`/child/${one.childId}`}
-                  className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
-                >
-                  {one.name}
-                </Link>
-              ),
-            },
-            {
-              title: "Correct per minute",
-              figures: true,
-              sortBy: (one) => one.correctPerMinute,
-              show: (one) => said(one.correctPerMinute),
-            },
-            {
-              title: "Accuracy",
-              figures: true,
-              sortBy: (one) => one.accuracy,
-              show: (one) => said(wholeAccuracy(one.accuracy), "%"),
-            },
-            {
-              title: "Text's fit",
-              figures: true,
-              sortBy: (one) => one.fit,
-              show: (one) => said(one.fit === null ? null : Math.floor(one.fit * 100), "%"),
-            },
-            {
-              title: "Text",
-              sortBy: (one) => one.title,
-              show: (one) => (
-                <>
-                  {one.title}
-                  <span className="text-sm text-soft">
-                    , {nearDay(one.day, today)}
-                    {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
-                  </span>
-                </>
-              ),
-            },
-          ]}
-        />
-      </section>
+      <Table
+        label="The figures"
+        height="mt-2 max-h-72"
+        className=""
+        rows={rows}
+        rowKey={(one) => one.id}
+        columns={[
+          {
+            title: "Child",
+            names: true,
+            sortBy: (one) => one.name,
+            show: (one) => (
+              <Link
+                to={`/child/${one.childId}`}
+                className="inline-block py-1 underline decoration-line underline-offset-4 hover:decoration-ink"
+              >
+                {one.name}
+              </Link>
+            ),
+          },
+          {
+            title: "Correct per minute",
+            figures: true,
+            sortBy: (one) => one.correctPerMinute,
+            show: (one) => said(one.correctPerMinute),
+          },
+          {
+            title: "Accuracy",
+            figures: true,
+            sortBy: (one) => one.accuracy,
+            show: (one) => said(wholeAccuracy(one.accuracy), "%"),
+          },
+          {
+            title: "Text's fit",
+            figures: true,
+            sortBy: (one) => one.fit,
+            show: (one) => said(one.fit === null ? null : Math.floor(one.fit * 100), "%"),
+          },
+          {
+            title: "Text",
+            sortBy: (one) => one.title,
+            show: (one) => (
+              <>
+                {one.title}
+                <span className="text-sm text-soft">
+                  , {nearDay(one.day, today)}
+                  {hardness(one.accuracy, reading) === "too hard" ? ", was too hard" : ""}
+                </span>
+              </>
+            ),
+          },
+        ]}
+      />
     </details>
   );
 }

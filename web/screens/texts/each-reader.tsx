@@ -37,31 +37,31 @@ export function EachReader({ text, reader, ground }: { text: TextView; reader: F
       <p className="mb-1">
         {alone} of {rows.length} can read it alone.
       </p>
-      <section tabIndex={0} aria-label="Each child" className="max-h-72 overflow-y-auto">
-        <Table
-          rows={rows}
-          rowKey={({ child }) => child.id}
-          columns={[
-            {
-              title: "Child",
-              names: true,
-              className: "whitespace-nowrap",
-              sortBy: ({ child }) => child.name,
-              show: ({ child }) => child.name,
-            },
-            {
-              title: "Reads",
-              figures: true,
-              sortBy: ({ fit }) => fit.share,
-              show: ({ fit }) => `${Math.floor(fit.share * 100)}%`,
-            },
-            {
-              title: "In the way",
-              show: ({ fit }) => <Spellings gpcs={fit.inTheWay.slice(0, 3).map((one) => one.gpc)} />,
-            },
-          ]}
-        />
-      </section>
+      <Table
+        label="Each child"
+        height="max-h-72"
+        rows={rows}
+        rowKey={({ child }) => child.id}
+        columns={[
+          {
+            title: "Child",
+            names: true,
+            className: "whitespace-nowrap",
+            sortBy: ({ child }) => child.name,
+            show: ({ child }) => child.name,
+          },
+          {
+            title: "Reads",
+            figures: true,
+            sortBy: ({ fit }) => fit.share,
+            show: ({ fit }) => `${Math.floor(fit.share * 100)}%`,
+          },
+          {
+            title: "In the way",
+            show: ({ fit }) => <Spellings gpcs={fit.inTheWay.slice(0, 3).map((one) => one.gpc)} />,
+          },
+        ]}
+      />
     </Panel>
   );
 }

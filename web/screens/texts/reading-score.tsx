@@ -158,6 +158,7 @@ export function PaceAlong({ reading }: { reading: Reading }) {
       <details className="mt-1">
         <summary className="cursor-pointer text-sm">The figures</summary>
         <Table
+          label="The pace, sentence by sentence"
           className="mt-1"
           rows={pace}
           rowKey={(one) => one.sentence}
@@ -214,6 +215,7 @@ export function ReadAgain({ earlier, now }: AgainWanted) {
         </p>
       )}
       <Table
+        label="Each time it was read"
         className="mt-2 w-full"
         rows={rows.map((row, at) => ({ ...row, at, score: scoreReading(row.one) }))}
         rowKey={({ at }) => at}

@@ -71,22 +71,17 @@ export function Screen() {
           ) : shown.length === 0 ? (
             <p className="text-soft">No text has “{wanted}”.</p>
           ) : (
-            <section
-              tabIndex={0}
-              aria-label="Texts"
-              className="overflow-x-auto rounded-lg border border-line bg-sheet"
-            >
-              <Table
-                room="sheet"
-                rows={shown}
-                rowKey={(one) => one.id}
-                columns={columnsFor({
-                  forPart,
-                  named: forKey !== "all",
-                  readings: kind === "child" ? (readings.data ?? []) : undefined,
-                })}
-              />
-            </section>
+            <Table
+              label="Texts"
+              room="sheet"
+              rows={shown}
+              rowKey={(one) => one.id}
+              columns={columnsFor({
+                forPart,
+                named: forKey !== "all",
+                readings: kind === "child" ? (readings.data ?? []) : undefined,
+              })}
+            />
           )}
         </div>
       )}

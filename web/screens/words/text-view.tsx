@@ -111,32 +111,32 @@ function EachChild({ text, target, ground, reader }: TextWanted) {
   );
   return (
     <Panel title="Each child, the one with most in the way first">
-      <section tabIndex={0} aria-label="Each child" className="max-h-[30rem] overflow-y-auto">
-        <Table
-          rows={rows}
-          rowKey={({ child }) => child.id}
-          columns={[
-            {
-              title: "Child",
-              names: true,
-              className: "whitespace-nowrap",
-              sortBy: ({ child }) => child.name,
-              show: ({ child }) => child.name,
-            },
-            {
-              title: "Reads",
-              figures: true,
-              sortBy: ({ verdict }) => verdict.shareOfRunning,
-              show: ({ verdict }) => percent(verdict.shareOfRunning),
-            },
-            {
-              title: "Practise first",
-              show: ({ verdict }) => (verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"),
-            },
-            { title: "Not yet", className: "text-sm", show: ({ words }) => <NotYet words={words} /> },
-          ]}
-        />
-      </section>
+      <Table
+        label="Each child"
+        height="max-h-[30rem]"
+        rows={rows}
+        rowKey={({ child }) => child.id}
+        columns={[
+          {
+            title: "Child",
+            names: true,
+            className: "whitespace-nowrap",
+            sortBy: ({ child }) => child.name,
+            show: ({ child }) => child.name,
+          },
+          {
+            title: "Reads",
+            figures: true,
+            sortBy: ({ verdict }) => verdict.shareOfRunning,
+            show: ({ verdict }) => percent(verdict.shareOfRunning),
+          },
+          {
+            title: "Practise first",
+            show: ({ verdict }) => (verdict.inTheWay[0] ? <Spelling gpc={verdict.inTheWay[0].gpc} /> : "nothing"),
+          },
+          { title: "Not yet", className: "text-sm", show: ({ words }) => <NotYet words={words} /> },
+        ]}
+      />
     </Panel>
   );
 }
