@@ -1,14 +1,47 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
 import { compression } from "vite-plugin-compression2";
 import { VitePWA } from "vite-plugin-pwa";
+
+const letters = /(source-sans-3-latin-wght-normal|andika-latin-400-normal)-[\w-]+\.woff2$/;
+
+/** The page asks at once for the pieces that `main.ts` reads one after another. */
+const piecesAtOnce: Plugin = {
+  name: "pieces-at-once",
+  transformIndexHtml: {
+    order: "post",
+    handler(_html, { bundle, chunk }) {
+      const wanted = new Set<string>();
+      const want = (file: string) => {
+        const found = bundle?.[file];
+        if (wanted.has(file) || found?.type !== "chunk") return;
+        wanted.add(file);
+        for (const needed of found.imports) want(needed);
+      };
+      for (const file of chunk?.dynamicImports ?? []) want(file);
+      for (const file of chunk?.imports ?? []) wanted.delete(file);
+      // The letters that every page is set in, so that it is not set twice.
+      const fonts = Object.keys(bundle ?? {}).filter((file) => letters.test(file));
+      const link = (attrs: Record<string, string | boolean>) => ({
+        tag: "link",
+        attrs: { crossorigin: true, ...attrs },
+        injectTo: "head" as const,
+      });
+      return [
+        ...[...wanted].map((file) => link({ rel: "modulepreload", href: `/${file}` })),
+        ...fonts.map((file) => link({ rel: "preload", as: "font", type: "font/woff2", href: `/${file}` })),
+      ];
+    },
+  },
+};
 
 export default defineConfig({
   root: "web",
   plugins: [
     react(),
     tailwindcss(),
+    piecesAtOnce,
     // Pressed once, as small as it gets, instead of at each request.
     compression({ algorithms: ["brotliCompress"], include: /\.(js|css|html|svg)$/, threshold: 1000 }),
     // The built application stays on the device, so that an open check survives a reload without a line.

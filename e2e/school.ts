@@ -41,21 +41,38 @@ export function marksWithoutWait(context: BrowserContext): Promise<unknown> {
   });
 }
 
+interface Kept {
+  readonly file: string;
+  readonly school: Awaited<ReturnType<typeof openSchool>>;
+}
+
 /** `school`: the demo school, one a file and worker. `emptySchool`: one that no one has set up yet, one a test. */
-export const test = base.extend<{ emptySchool: School }, { school: School }>({
+export const test = base.extend<{ school: School; emptySchool: School }, { schools: { kept: Kept | undefined } }>({
   // Tests mark faster than people do; what a card does with a mark that comes too soon has a test of its own.
   context: async ({ context }, use) => {
     await marksWithoutWait(context);
     await use(context);
   },
-  school: [
+  // A worker goes on to the next file; the school does not, so that what a file does to its school no other one finds.
+  schools: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the pattern
     async ({}, use) => {
-      const school = await openSchool(filledFolder);
-      await use(school);
-      await school.close();
+      const schools: { kept: Kept | undefined } = { kept: undefined };
+      await use(schools);
+      await schools.kept?.school.close();
     },
-    { scope: "worker", timeout: 60_000 },
+    { scope: "worker" },
+  ],
+  school: [
+    async ({ schools }, use, { file }) => {
+      if (schools.kept?.file !== file) {
+        await schools.kept?.school.close();
+        schools.kept = undefined;
+        schools.kept = { file, school: await openSchool(filledFolder) };
+      }
+      await use(schools.kept.school);
+    },
+    { timeout: 60_000 },
   ],
   // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the pattern
   emptySchool: async ({}, use) => {

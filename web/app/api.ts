@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useDeferredValue, useEffect, useMemo } from "react";
 import useSWR, { mutate, type SWRConfiguration } from "swr";
 import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem, problem } from "#contract";
 import { measureClock } from "./clock.ts";
@@ -80,6 +80,22 @@ export function useAsk<E extends Endpoint>(endpoint: E, asking: Asking<E> | null
     refreshInterval: () => (key !== null && isOld(key) ? ASK_AGAIN_MS : 0),
     ...options,
   });
+}
+
+/**
+ * As `useAsk`, for answers of which a page draws much: what is drawn of them is drawn in slices, between which a slow
+ * device can take a tap. What has just been written may stand there a moment later than with `useAsk`.
+ */
+export function useAskSliced<E extends Endpoint>(endpoint: E, asking: Asking<E> | null, options?: SWRConfiguration) {
+  const { data, error } = useAsk(endpoint, asking, options);
+  const { params, query } = (asking ?? {}) as { params?: unknown; query?: unknown };
+  const key = asking === null ? "" : addressOf(endpoint, params, query);
+  // With its key, so that what was asked for before never stands in for what is asked for now.
+  const drawn = useDeferredValue<{ key: string; data: typeof data } | null>(
+    useMemo(() => ({ key, data }), [key, data]),
+    null,
+  );
+  return { data: drawn?.key === key ? drawn.data : undefined, error };
 }
 
 /** As `useAsk`, for what must not stay on this device: it came by a link that someone else was given. */

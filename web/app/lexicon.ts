@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from "react";
+import { useDeferredValue, useEffect, useMemo } from "react";
 import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
 import { type Lexicon, learnWhile, type MadeUp, openLexicon, ownEntry, readMadeUp, withOwnSplits } from "#core/words";
@@ -78,5 +78,7 @@ export function useLexicon(): { ground: WordGround | undefined; error: Error | u
   }, [data.data, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
-  return { ground, error: ground ? undefined : (data.error ?? splits.error ?? school.error) };
+  // Much is drawn of it: in slices.
+  const drawn = useDeferredValue(ground, undefined);
+  return { ground: drawn, error: ground ? undefined : (data.error ?? splits.error ?? school.error) };
 }

@@ -35,6 +35,8 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
   const texts = useAsk(listTexts, open ? {} : null, { revalidateOnFocus: false });
   const presets = useAsk(listPresets, open ? {} : null);
   const sessions = useAsk(listSessions, open ? { query: {} } : null);
+  // A word is offered when all else is here: what is offered first is what Enter chooses.
+  const isHere = [children, groups, texts, sessions].every(({ data, error }) => data ?? error);
   const today = school.data?.today ?? "";
   const classes = (school.data?.classes ?? []).filter((one) => !one.archived);
   const classOf = (id: string) => classes.find((one) => one.id === id)?.name ?? "";
@@ -147,7 +149,7 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
             ))}
           </Command.Group>
         ))}
-        {/^[a-z][a-z'-]{0,38}$/i.test(word) && (
+        {isHere && /^[a-z][a-z'-]{0,38}$/i.test(word) && (
           <Command.Group heading="Words" className={heading}>
             <Item value={`word ${word}`} onSelect={run(`/words?look=${encodeURIComponent(word)}`)}>
               <span>

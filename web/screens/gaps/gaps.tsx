@@ -4,7 +4,7 @@ import { useSearchParams } from "react-router";
 import { getGaps, getSchool } from "#contract";
 import type { State } from "#core/mastery";
 import { plural } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
+import { useAsk, useAskSliced } from "#web/app/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Choice } from "#web/parts/field.tsx";
@@ -21,7 +21,7 @@ export function Screen() {
   const school = useAsk(getSchool, {});
   const classes = school.data?.classes.filter((one) => !one.archived) ?? [];
   const classId = search.get("class") ?? "";
-  const map = useAsk(getGaps, { query: { classId: classId || undefined } });
+  const map = useAskSliced(getGaps, { query: { classId: classId || undefined } });
   const filter = useDeferredValue({
     step: search.get("step") ?? "",
     state: (search.get("state") ?? "") as State | "",

@@ -10,6 +10,8 @@ const CELL = 30;
 const ROW = 30;
 const HEAD = 84;
 const NAME = 168;
+/** Rows that are drawn in one go when the map opens: more of them would hold up a slow device. */
+const ROWS_AT_ONCE = 5;
 
 export interface CellPlace {
   readonly row: number;
@@ -33,7 +35,7 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     count: view.rows.length,
     getScrollElement: () => frame.current,
     estimateSize: () => ROW,
-    overscan: 8,
+    overscan: 6,
     // The active row is drawn wherever it is, so that what says which cell is active points at one that exists.
     rangeExtractor: (range) =>
       [...new Set([...defaultRangeExtractor(range), Math.min(active.row, view.rows.length - 1)])].sort(
@@ -47,11 +49,18 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     horizontal: true,
     getScrollElement: () => frame.current,
     estimateSize: () => CELL,
-    overscan: 10,
+    overscan: 4,
     scrollPaddingStart: NAME,
     scrollPaddingEnd: 20,
   });
   const shown = columns.getVirtualItems();
+  const inSight = rows.getVirtualItems();
+  const [drawn, setDrawn] = useState(ROWS_AT_ONCE);
+  useEffect(() => {
+    if (drawn >= inSight.length) return;
+    const next = setTimeout(() => setDrawn(drawn + ROWS_AT_ONCE), 16);
+    return () => clearTimeout(next);
+  }, [drawn, inSight.length]);
   const width = NAME + columns.getTotalSize();
 
   useEffect(() => {
@@ -136,7 +145,7 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
             <Head key={item.key} column={item.index} left={NAME + item.start} view={view} />
           ))}
         </div>
-        {rows.getVirtualItems().map((item) => {
+        {inSight.slice(0, drawn).map((item) => {
           const row = view.rows[item.index];
           return row ? (
             <Row
@@ -230,7 +239,8 @@ const Row = memo(function Row({ row, at, top, width, first, last, columns, activ
     <div
       role="row"
       aria-rowindex={at + 2}
-      className={`absolute left-0 border-b border-line/40 ${marked ? "bg-leaf-pale" : "hover:bg-leaf-pale/50"}`}
+      // A layer of its own: what is added below it does not paint it anew.
+      className={`absolute left-0 isolate border-b border-line/40 ${marked ? "bg-leaf-pale" : "hover:bg-leaf-pale/50"}`}
       style={{ top, width, height: ROW }}
     >
       <span

@@ -4,7 +4,7 @@ import { closeGroup, getGaps, getGroup, getSchool, listSessions, planNewSession,
 import { chooseTargets, fitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/app/api.ts";
 import { dayOfInstant, stampNow, todayHere } from "#web/app/clock.ts";
 import { newId, newSeed } from "#web/app/device.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -26,7 +26,7 @@ export function Screen() {
   const { groupId = "" } = useParams();
   const [search] = useSearchParams();
   const group = useAsk(getGroup, { params: { id: groupId } });
-  const map = useAsk(getGaps, { query: {} });
+  const map = useAskSliced(getGaps, { query: {} });
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
   const refocus = useRefocus();

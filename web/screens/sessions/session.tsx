@@ -14,7 +14,7 @@ import {
 } from "#contract";
 import { plural, shortDay } from "#core/saying";
 import { judgeWord, type Reader } from "#core/words";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/app/api.ts";
 import { todayHere } from "#web/app/clock.ts";
 import { newId, newSeed } from "#web/app/device.ts";
 import { useLexicon } from "#web/app/lexicon.ts";
@@ -34,7 +34,7 @@ import { SharePanel } from "./share-panel.tsx";
 /** One session: its plan to edit, its card to print, its link to share, and what came back. */
 export function Screen() {
   const { sessionId = "" } = useParams();
-  const { data, error } = useAsk(getSession, { params: { id: sessionId } });
+  const { data, error } = useAskSliced(getSession, { params: { id: sessionId } });
   const school = useAsk(getSchool, {});
   if (error && !data)
     return (

@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { getSchool, listSessions } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
+import { useAsk, useAskSliced } from "#web/app/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -12,7 +12,7 @@ import { Table } from "#web/parts/table.tsx";
 
 /** All sessions: to come first, then those that were held. */
 export function Screen() {
-  const { data, error } = useAsk(listSessions, { query: {} });
+  const { data, error } = useAskSliced(listSessions, { query: {} });
   const school = useAsk(getSchool, {});
   const today = school.data?.today ?? "";
   const [wanted, setWanted] = useState("");

@@ -1,10 +1,10 @@
 import { ClipboardCheck, Play, UserRound } from "lucide-react";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { getSchool, getToday, nameSchool, setTimeZone, type Today as TodayView } from "#contract";
 import { nearDay, plural, shortDay } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { dayOfInstant, todayHere, zoneOfBrowser } from "#web/app/clock.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/app/api.ts";
+import { dayOfInstant, zoneOfBrowser } from "#web/app/clock.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
@@ -13,9 +13,9 @@ import { toast } from "#web/parts/toast.tsx";
 
 /** The first place: what waits, what was last done, and the next step of each group. */
 export function Today() {
-  const { data, error } = useAsk(getToday, {}, { revalidateOnMount: true });
+  const { data, error } = useAskSliced(getToday, {}, { revalidateOnMount: true });
   const school = useAsk(getSchool, {});
-  const about = data ? shortDay(data.today, todayHere()) : undefined;
+  const about = data ? shortDay(data.today, data.today) : undefined;
   return (
     <Page place="Today" title="Today" about={about}>
       {error && !data ? (
@@ -34,7 +34,9 @@ export function Today() {
 
 /** Until the school has said in which time zone it is, this device proposes its own. */
 function ZoneNote() {
-  const zone = zoneOfBrowser();
+  // To ask a browser for its zone the first time takes long: it does not hold up the page.
+  const [zone, setZone] = useState("");
+  useEffect(() => setZone(zoneOfBrowser()), []);
   const take = async () => {
     try {
       await call(setTimeZone, { body: { timeZone: zone } });
@@ -46,6 +48,7 @@ function ZoneNote() {
   };
   return (
     <section
+      hidden={!zone}
       aria-label="Time zone"
       className="mb-4 flex flex-wrap items-center justify-between gap-2 rounded-md bg-leaf-pale px-4 py-2"
     >

@@ -1,0 +1,2 @@
+export { createBrowserRouter } from "react-router";
+export { default as useSWR } from "swr";

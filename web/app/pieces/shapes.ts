@@ -1,0 +1,1 @@
+export { problem } from "#contract";
