@@ -14,5 +14,10 @@ export function form(count: number, one: string, other: string): string {
  * @example plural(3, "child", "children") // "3 children"
  */
 export function plural(count: number, one: string, other = `${one}s`): string {
-  return `${count.toLocaleString("en-GB")} ${form(count, one, other)}`;
+  return `${shown(count)} ${form(count, one, other)}`;
+}
+
+/** A browser is slow with the first number that it is to write in a language; few have a comma. */
+function shown(count: number): string {
+  return Number.isInteger(count) && Math.abs(count) < 1000 ? String(count) : count.toLocaleString("en-GB");
 }

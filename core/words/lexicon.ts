@@ -119,8 +119,24 @@ export function toLexicon(all: readonly Word[]): Lexicon {
  * asked for, so that a page need not read fourteen thousand of them to show ten. The same word gives the same objects.
  */
 export function openLexicon(text: string): Lexicon {
+  const steps = openInSteps(text);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+const LINES_A_STEP = 1000;
+
+/**
+ * As `openLexicon`, in some fifteen steps, for a page that must stay free for a tap between them.
+ * @returns the lexicon, when it has been asked to go on often enough
+ */
+export function* openInSteps(text: string): Generator<undefined, Lexicon> {
   const lines = new Map<string, string[]>();
+  let count = 0;
   for (const line of text.split("\n")) {
+    if (++count % LINES_A_STEP === 0) yield;
     if (line === "" || line[0] === "#") continue;
     const key = keyOf(writtenIn(line));
     const list = lines.get(key);

@@ -1,7 +1,7 @@
-import { useDeferredValue, useEffect, useMemo } from "react";
+import { startTransition, useEffect, useMemo, useState } from "react";
 import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
-import { type Lexicon, learnWhile, type MadeUp, openLexicon, ownEntry, readMadeUp, withOwnSplits } from "#core/words";
+import { type Lexicon, learnWhile, type MadeUp, openInSteps, ownEntry, readMadeUp, withOwnSplits } from "#core/words";
 import { useKept } from "./kept.ts";
 
 /** Everything the word engine needs on this screen. */
@@ -16,23 +16,57 @@ export interface WordGround {
   readonly source: string;
 }
 
-/** Read once for the text that arrived; the same text gives the same lexicon, so that what was learned from it stays. */
-let shipped: { of: string; lexicon: Lexicon; readonly madeUp: readonly MadeUp[] } | undefined;
-
-function readShipped(words: string, madeUp: string) {
-  if (shipped?.of !== words) {
-    let read: readonly MadeUp[] | undefined;
-    shipped = {
-      of: words,
-      lexicon: openLexicon(words),
-      get madeUp() {
-        read ??= readMadeUp(madeUp);
-        return read;
-      },
-    };
-  }
-  return shipped;
+interface Shipped {
+  readonly of: string;
+  readonly lexicon: Lexicon;
+  readonly madeUp: readonly MadeUp[];
 }
+
+/** Opened once for the text that arrived; the same text gives the same lexicon, so that what was learned from it stays. */
+let shipped: Shipped | undefined;
+let opening: { readonly of: string; readonly opened: Promise<Shipped> } | undefined;
+
+/** Opens the words that ship in slices, between which the page is free. */
+function openShipped(words: string, madeUp: string): Promise<Shipped> {
+  if (opening?.of !== words) {
+    const open = async () => {
+      const steps = openInSteps(words);
+      let step = steps.next();
+      while (!step.done) {
+        await new Promise((done) => setTimeout(done));
+        step = steps.next();
+      }
+      let read: readonly MadeUp[] | undefined;
+      shipped = {
+        of: words,
+        lexicon: step.value,
+        get madeUp() {
+          read ??= readMadeUp(madeUp);
+          return read;
+        },
+      };
+      return shipped;
+    };
+    opening = { of: words, opened: open() };
+  }
+  return opening.opened;
+}
+
+function useShipped(): { read: Shipped | undefined; error: Error | undefined; sentences: readonly string[] } {
+  const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
+  const [read, setRead] = useState(shipped);
+  useEffect(() => {
+    let left = false;
+    if (data)
+      void openShipped(data.words, data.madeUp).then((opened) => !left && startTransition(() => setRead(opened)));
+    return () => {
+      left = true;
+    };
+  }, [data]);
+  return { read: read?.of === data?.words ? read : undefined, error, sentences: data?.sentences ?? none };
+}
+
+const none: readonly string[] = [];
 
 /** A slice of learning leaves the page free for a mark. */
 const SLICE_MS = 12;
@@ -54,14 +88,13 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: WordGround | undefined; error: Error | undefined } {
-  const data = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
+  const { read, error, sentences } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
   const accent = school.data?.accent;
   const ground = useMemo(() => {
-    if (!data.data || !splits.data || accent === undefined) return undefined;
-    const read = readShipped(data.data.words, data.data.madeUp);
+    if (!read || !splits.data || accent === undefined) return undefined;
     return {
       lexicon: withOwnSplits(
         read.lexicon,
@@ -70,15 +103,13 @@ export function useLexicon(): { ground: WordGround | undefined; error: Error | u
       get madeUp() {
         return read.madeUp;
       },
-      sentences: data.data.sentences,
+      sentences,
       accent: accentOf(accent),
       own: splits.data,
-      source: data.data.words,
+      source: read.of,
     };
-  }, [data.data, splits.data, accent]);
+  }, [read, sentences, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
-  // Much is drawn of it: in slices.
-  const drawn = useDeferredValue(ground, undefined);
-  return { ground: drawn, error: ground ? undefined : (data.error ?? splits.error ?? school.error) };
+  return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };
 }

@@ -11,7 +11,7 @@ const ROW = 30;
 const HEAD = 84;
 const NAME = 168;
 /** Rows that are drawn in one go when the map opens: more of them would hold up a slow device. */
-const ROWS_AT_ONCE = 5;
+const ROWS_AT_ONCE = 3;
 
 export interface CellPlace {
   readonly row: number;
@@ -35,7 +35,7 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     count: view.rows.length,
     getScrollElement: () => frame.current,
     estimateSize: () => ROW,
-    overscan: 6,
+    overscan: 3,
     // The active row is drawn wherever it is, so that what says which cell is active points at one that exists.
     rangeExtractor: (range) =>
       [...new Set([...defaultRangeExtractor(range), Math.min(active.row, view.rows.length - 1)])].sort(
@@ -49,7 +49,7 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
     horizontal: true,
     getScrollElement: () => frame.current,
     estimateSize: () => CELL,
-    overscan: 4,
+    overscan: 2,
     scrollPaddingStart: NAME,
     scrollPaddingEnd: 20,
   });

@@ -1,27 +1,43 @@
 import { Tabs } from "radix-ui";
+import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
 import { useLexicon } from "#web/app/lexicon.ts";
 import { useFor } from "#web/app/readers.ts";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
-import { ChainTool } from "./chain-tool.tsx";
-import { ChoicesTool } from "./choices-tool.tsx";
-import { FindTool } from "./find-tool.tsx";
 import { Look } from "./look.tsx";
-import { MadeUpTool } from "./made-up-tool.tsx";
-import { OwnSplits } from "./own-splits.tsx";
-import { SentencesTool } from "./sentences-tool.tsx";
-import { SortTool } from "./sort-tool.tsx";
 
+/** Each comes when it is first opened, except the one that the place begins with. */
 const tools = {
   look: { name: "Look", Tool: Look },
-  find: { name: "Find words", Tool: FindTool },
-  chain: { name: "Chain", Tool: ChainTool },
-  sort: { name: "Sort and pairs", Tool: SortTool },
-  made: { name: "Made-up words", Tool: MadeUpTool },
-  choices: { name: "Four choices", Tool: ChoicesTool },
-  sentences: { name: "Sentences", Tool: SentencesTool },
-  own: { name: "Our splits", Tool: OwnSplits },
+  find: {
+    name: "Find words",
+    Tool: lazy(() => import("./find-tool.tsx").then(({ FindTool }) => ({ default: FindTool }))),
+  },
+  chain: {
+    name: "Chain",
+    Tool: lazy(() => import("./chain-tool.tsx").then(({ ChainTool }) => ({ default: ChainTool }))),
+  },
+  sort: {
+    name: "Sort and pairs",
+    Tool: lazy(() => import("./sort-tool.tsx").then(({ SortTool }) => ({ default: SortTool }))),
+  },
+  made: {
+    name: "Made-up words",
+    Tool: lazy(() => import("./made-up-tool.tsx").then(({ MadeUpTool }) => ({ default: MadeUpTool }))),
+  },
+  choices: {
+    name: "Four choices",
+    Tool: lazy(() => import("./choices-tool.tsx").then(({ ChoicesTool }) => ({ default: ChoicesTool }))),
+  },
+  sentences: {
+    name: "Sentences",
+    Tool: lazy(() => import("./sentences-tool.tsx").then(({ SentencesTool }) => ({ default: SentencesTool }))),
+  },
+  own: {
+    name: "Our splits",
+    Tool: lazy(() => import("./own-splits.tsx").then(({ OwnSplits }) => ({ default: OwnSplits }))),
+  },
 } as const;
 type ToolKey = keyof typeof tools;
 const keys = Object.keys(tools) as ToolKey[];
@@ -72,7 +88,9 @@ export function Screen() {
               {trouble ? (
                 <Trouble error={trouble} />
               ) : ground && reader ? (
-                <Tool key={forKey} ground={ground} reader={reader} />
+                <Suspense fallback={<Waiting rows={8} />}>
+                  <Tool key={forKey} ground={ground} reader={reader} />
+                </Suspense>
               ) : (
                 <Waiting rows={8} />
               )}
