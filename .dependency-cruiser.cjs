@@ -1,7 +1,7 @@
 // The rooms of the house and the only arrows between them. docs/architecture.md draws them.
 const rooms = {
   core: [],
-  contract: [],
+  contract: ["core"],
   server: ["core", "contract"],
   web: ["core", "contract"],
   demo: ["core", "contract"],

@@ -1,28 +1,43 @@
 import { z } from "zod";
-import { day, id, instant, line, note } from "./common.ts";
+import {
+  allTags,
+  type HeardOutcome,
+  heardOutcomes,
+  helps,
+  kindIds,
+  type PlainOutcome,
+  plainOutcomes,
+  stopReasons,
+  ways,
+} from "#core/ledger";
+import { count, day, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { broughtUp } from "./old-marks.ts";
 
-const kinds = z.enum(["card", "words", "exception", "write", "dictation", "find", "listen", "names", "paper"]);
-/** A kind of check. A device that kept marks or a plan before spelling cards had this code still says `say`. */
-export const kindId = z.preprocess((code) => (code === "say" ? "card" : code), kinds);
+/** A kind of check. A device that kept a plan before spelling cards had this code still says `say`. */
+export const kindId = z.preprocess((code) => (code === "say" ? "card" : code), z.enum(kindIds));
 /** What was asked, in the notation of its kind; whether it is one is for `core/checks` to say. */
 export const item = line(200);
+export const outcome = z.enum([...plainOutcomes, ...heardOutcomes]);
 
-const plainOutcome = ["right", "slow", "ownWay", "sounded", "reversed", "none"] as const;
-const heardOutcome = ["other", "blend", "wrong"] as const;
-export const outcome = z.enum([...plainOutcome, ...heardOutcome]);
+const check = z.object({ kind: z.literal("check"), checkId: id });
+const source = z.discriminatedUnion("kind", [
+  check,
+  z.object({ kind: z.literal("reading"), readingId: id }),
+  z.object({ kind: z.literal("session"), sessionId: id.nullable(), reportId: id.nullable() }),
+]);
 
 /** `day` is the server's: it works it out when the mark arrives. What a device sends there is its guess until then. */
 const mark = z.object({ id, childId: id, markedAt: instant, day, markedBy: line(60) });
 const given = mark.extend({
-  kind: kindId,
+  kind: z.enum(kindIds),
   item,
   ms: z.number().int().min(0).max(3_600_000).nullable(),
-  checkId: id.nullable(),
-  /** The reading of a text in which the word stood; only the server writes such an answer. */
-  readingId: id.optional(),
+  source,
+  help: z.enum(helps),
+  way: z.enum(ways),
   pass: z.number().int().min(1).max(200),
-  tags: z.array(z.enum(["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"])).max(6),
+  tags: z.array(z.enum(allTags)).max(6),
 });
 const heard = {
   /** What was said, written or chosen; null when no one noted it. */
@@ -30,38 +45,60 @@ const heard = {
   /** Indexes of the units that failed, where a person overruled the tool. */
   units: z.array(z.number().int().min(0).max(60)).max(60).nullable(),
 };
+const plain = <O extends PlainOutcome>(one: O) => given.extend({ outcome: z.literal(one) });
+const withHeard = <O extends HeardOutcome>(one: O) => given.extend({ outcome: z.literal(one), ...heard });
 
 /** The answer log: right answers have no `heard`; an undo, a note and the end of a check are entries of their own. */
 export const answer = z.discriminatedUnion("outcome", [
-  given.extend({ outcome: z.literal("right") }),
-  given.extend({ outcome: z.literal("slow") }),
-  given.extend({ outcome: z.literal("ownWay") }),
-  given.extend({ outcome: z.literal("sounded") }),
-  given.extend({ outcome: z.literal("reversed") }),
-  given.extend({ outcome: z.literal("none") }),
-  given.extend({ outcome: z.literal("other"), ...heard }),
-  given.extend({ outcome: z.literal("blend"), ...heard }),
-  given.extend({ outcome: z.literal("wrong"), ...heard }),
+  plain("right"),
+  plain("slow"),
+  plain("ownWay"),
+  plain("sounded"),
+  plain("reversed"),
+  plain("none"),
+  withHeard("other"),
+  withHeard("blend"),
+  withHeard("wrong"),
   mark.extend({ outcome: z.literal("void"), voids: id }),
   mark.extend({
     outcome: z.literal("note"),
-    checkId: id,
+    source: check,
     item: item.nullable(),
     text: note(300).pipe(z.string().min(1)),
   }),
-  mark.extend({
-    outcome: z.literal("stop"),
-    checkId: id,
-    why: z.enum(["done", "suggested", "tired", "stopped"]),
-  }),
+  mark.extend({ outcome: z.literal("stop"), source: check, why: z.enum(stopReasons) }),
 ]);
 export type AnswerBody = z.infer<typeof answer>;
 
+/**
+ * A mark as a device sends it: brought up to date when a version before made it.
+ * @example sentAnswer.safeParse(mark) // one that is malformed is refused alone
+ */
+export const sentAnswer = z.preprocess(broughtUp, answer);
+
+const fate = z.object({
+  /** Which of those sent, from 0. */
+  at: count,
+  fate: z.enum(["kept", "there", "refused"]),
+  /** Why it was refused, in words for the adult; empty otherwise. */
+  says: z.string(),
+});
+
 export const MOST_ANSWERS = 500;
+
+/**
+ * Sends marks. Each is looked at by itself, so what is sent is not checked as a whole: a malformed mark is refused with its
+ * reason and its neighbours are kept. Sent twice, the second time it is `there`.
+ */
 export const saveAnswers = {
   method: "POST",
   path: "/api/answers",
-  body: z.object({ answers: z.array(answer).min(1).max(MOST_ANSWERS) }),
-  /** Every answer is either saved (now or before) or refused with a reason; one refused stops no other. */
-  answer: z.object({ saved: z.array(id), refused: z.array(z.object({ id, says: z.string() })) }),
+  body: z.object({ answers: z.array(z.custom<AnswerBody>()).min(1).max(MOST_ANSWERS) }),
+  answer: z.object({
+    /** What became of each, in the order in which they were sent. */
+    fates: z.array(fate),
+    /** The same for a web application of the version before: ids that the log has, and those refused. */
+    saved: z.array(id),
+    refused: z.array(z.object({ id: z.string(), says: z.string() })),
+  }),
 } as const satisfies Endpoint;

@@ -1,6 +1,6 @@
 import { type AnswerBody, type Asking, type Endpoint, MOST_ANSWERS, saveAnswers, startSitting } from "#contract";
 import { type Dice, deal, defaultSettings, type PlannedCheck, planCheck, type Section } from "#core/checks";
-import { dayAt, type GivenAnswer, takesHeard } from "#core/ledger";
+import { dayAt, type GivenAnswer, inCheck, takesHeard } from "#core/ledger";
 import { answerItem } from "#core/readers";
 import type { KeptText } from "#core/reading";
 import type { Lexicon, MadeUp } from "#core/words";
@@ -77,7 +77,7 @@ export function sittingRequests(wanted: SittingWanted): readonly DemoRequest[] {
         entries.push({
           id: uuid(),
           childId: pupil.id,
-          checkId: checkIds[part] ?? "",
+          source: { kind: "check", checkId: checkIds[part] ?? "" },
           outcome: "stop",
           why: "done",
           markedAt: new Date(clock).toISOString(),
@@ -146,8 +146,7 @@ function mark(wanted: SittingWanted, { pupil, planned, seed, checkId, clock }: M
     const given = {
       id: uuid(),
       childId: pupil.id,
-      checkId,
-      kind,
+      ...inCheck(kind, checkId),
       item,
       pass: 1,
       ms,

@@ -1,5 +1,6 @@
 import { planNewSession, type ReportBody, reportSession } from "#contract";
 import type { Dice } from "#core/checks";
+import { inSession } from "#core/ledger";
 import { answerCard } from "#core/readers";
 import { type DemoRequest, request } from "./checks.ts";
 import { adults } from "./people.ts";
@@ -42,11 +43,10 @@ export function heldSession({ group, week, day, target, at, from, uuid }: Sessio
     const given = {
       id: mark.id,
       childId: mark.childId,
-      kind: "card" as const,
+      ...inSession("card", id, null),
       tags: [],
       item: mark.gpc,
       ms: null,
-      checkId: null,
       pass: 1,
       markedAt: time,
       day,

@@ -8,7 +8,7 @@ import { join } from "node:path";
 import * as contract from "#contract";
 import { type AnswerOf, type Asking, addressOf, type Endpoint } from "#contract";
 import { sectionOf } from "#core/checks";
-import { dayAt } from "#core/ledger";
+import { dayAt, inCheck } from "#core/ledger";
 import { fillDemo } from "#demo";
 import { freePort, type RunningServer, startServer } from "../e2e/server.ts";
 
@@ -85,10 +85,9 @@ const markOf = ({ childId, check }: Sat, at: number, markedAt: string) => ({
   markedAt,
   day: dayAt("Europe/London", markedAt),
   markedBy: "Load",
-  kind: "card" as const,
+  ...inCheck("card", check.id),
   item: check.items[at % check.items.length] ?? "b=b",
   ms: 900,
-  checkId: check.id,
   pass: 1,
   tags: [],
   outcome: at % 5 === 0 ? ("none" as const) : ("right" as const),

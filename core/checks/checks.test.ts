@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { type Answer, type GivenAnswer, notesIn, type Outcome, standing, stopIn, takesHeard } from "#core/ledger";
+import {
+  type Answer,
+  type GivenAnswer,
+  inCheck,
+  notesIn,
+  type Outcome,
+  standing,
+  stopIn,
+  takesHeard,
+} from "#core/ledger";
 import { deal, deskState, dice, minuteIsOver, passReached, rightInMinute, shuffled, stopAdvice } from "./index.ts";
 
 const at = (minute: number) => new Date(Date.UTC(2026, 8, 7, 9, minute)).toISOString();
@@ -9,12 +18,11 @@ let serial = 0;
 function given(item: string, outcome: Outcome, more: Partial<GivenAnswer> & { heard?: string } = {}): GivenAnswer {
   const base = {
     id: `id${String(serial++).padStart(4, "0")}`,
-    kind: "card",
+    ...inCheck("card", "k"),
     tags: [],
     childId: "c",
     item,
     ms: 1000,
-    checkId: "k",
     pass: 1,
     markedAt: at(serial),
     day: "2026-09-07",
@@ -63,12 +71,19 @@ describe("the log", () => {
       ...mark,
       id: "n1",
       outcome: "note",
-      checkId: "k",
+      source: { kind: "check", checkId: "k" },
       item: "a=a",
       text: "rubbed eyes",
       markedAt: at(51),
     };
-    const stop: Answer = { ...mark, id: "s1", outcome: "stop", checkId: "k", why: "tired", markedAt: at(52) };
+    const stop: Answer = {
+      ...mark,
+      id: "s1",
+      outcome: "stop",
+      source: { kind: "check", checkId: "k" },
+      why: "tired",
+      markedAt: at(52),
+    };
     const undo = (voids: string): Answer => ({ ...mark, id: `u${voids}`, outcome: "void", voids, markedAt: at(53) });
     const answer = given("a=a", "right");
     expect(standing([answer, note, stop])).toEqual([answer]);

@@ -1,6 +1,14 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { type Answer, type GivenAnswer, isRightAtOnce, type Outcome, standing, takesHeard } from "#core/ledger";
+import {
+  type Answer,
+  type GivenAnswer,
+  inCheck,
+  isRightAtOnce,
+  type Outcome,
+  standing,
+  takesHeard,
+} from "#core/ledger";
 import { type DeskCheck, deal, deskState, passReached } from "./index.ts";
 
 const items = ["a=a", "b=b", "d=d", "m=m", "sh=sh", "t=t"];
@@ -67,11 +75,10 @@ class LogDesk {
     if (act.kind === "mark" && current) {
       const given = {
         ...this.stamp(),
-        kind: "card" as const,
+        ...inCheck("card", "k"),
         tags: [],
         item: current,
         ms: 800,
-        checkId: "k",
         pass: this.pass,
       };
       const { outcome } = act;

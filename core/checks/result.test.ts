@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-import { type GivenAnswer, type KindId, type Outcome, takesHeard } from "#core/ledger";
+import { type GivenAnswer, inCheck, type KindId, type Outcome, takesHeard } from "#core/ledger";
 import { readLexicon } from "#core/words";
 import {
   careWords,
@@ -19,10 +19,9 @@ let serial = 0;
 function on(kind: KindId, item: string, outcome: Outcome, heard?: string, more: Partial<GivenAnswer> = {}) {
   return {
     id: `a${serial++}`,
-    kind,
+    ...inCheck(kind, "k"),
     item,
     childId: "c",
-    checkId: "k",
     pass: 1,
     ms: 1000,
     tags: [],

@@ -1,4 +1,5 @@
 import { type KindId, timedKinds } from "./kinds.ts";
+import type { CheckSource, Help, Source, Way } from "./source.ts";
 
 /**
  * How an item was answered.
@@ -32,12 +33,15 @@ const facts: Record<Outcome, OutcomeFacts> = {
 };
 
 export const allOutcomes = Object.keys(facts) as readonly Outcome[];
-export type HeardOutcome = "other" | "blend" | "wrong";
-export type PlainOutcome = Exclude<Outcome, HeardOutcome>;
+/** Outcomes that carry what was said, written or chosen, and those that do not. */
+export const heardOutcomes = ["other", "blend", "wrong"] as const;
+export const plainOutcomes = ["right", "slow", "ownWay", "sounded", "reversed", "none"] as const;
+export type HeardOutcome = (typeof heardOutcomes)[number];
+export type PlainOutcome = (typeof plainOutcomes)[number];
 
 /** What else was seen with an answer. Each kind of check says which it uses. */
-export type Tag = "noName" | "noKeyword" | "noSpelling" | "reversed" | "doubled" | "putRight";
-export const allTags: readonly Tag[] = ["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"];
+export const allTags = ["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"] as const;
+export type Tag = (typeof allTags)[number];
 
 interface Mark {
   readonly id: string;
@@ -55,9 +59,9 @@ interface Given extends Mark {
   readonly item: string;
   /** Milliseconds from the item showing to the mark; null where no one measured. */
   readonly ms: number | null;
-  readonly checkId: string | null;
-  /** The reading of a text in which the word stood. Only what went wrong in a text is an answer, not each word of it. */
-  readonly readingId?: string | undefined;
+  readonly source: Source;
+  readonly help: Help;
+  readonly way: Way;
   readonly pass: number;
   readonly tags: readonly Tag[];
 }
@@ -81,18 +85,19 @@ export interface VoidAnswer extends Mark {
 /** Something the adult wants to remember about an item. */
 export interface NoteEntry extends Mark {
   readonly outcome: "note";
-  readonly checkId: string;
+  readonly source: CheckSource;
   readonly item: string | null;
   readonly text: string;
 }
 
 /** Why a check came to its end. */
-export type StopReason = "done" | "suggested" | "tired" | "stopped";
+export const stopReasons = ["done", "suggested", "tired", "stopped"] as const;
+export type StopReason = (typeof stopReasons)[number];
 
 /** The end of a check. Answers that come after it count all the same. */
 export interface StopEntry extends Mark {
   readonly outcome: "stop";
-  readonly checkId: string;
+  readonly source: CheckSource;
   readonly why: StopReason;
 }
 
@@ -131,7 +136,8 @@ export function notesIn(log: readonly Answer[]): readonly NoteEntry[] {
 export function stopIn(log: readonly Answer[], checkId: string): StopEntry | undefined {
   const voided = voidedIn(log);
   return log.findLast(
-    (entry): entry is StopEntry => entry.outcome === "stop" && entry.checkId === checkId && !voided.has(entry.id),
+    (entry): entry is StopEntry =>
+      entry.outcome === "stop" && entry.source.checkId === checkId && !voided.has(entry.id),
   );
 }
 

@@ -1,6 +1,6 @@
 import { bench, describe } from "vitest";
 import { dice } from "#core/checks";
-import { type GivenAnswer, standing } from "#core/ledger";
+import { type GivenAnswer, inCheck, standing } from "#core/ledger";
 import { alikeOrder, childRow } from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
@@ -8,13 +8,12 @@ function logOf(children: number, each: number): GivenAnswer[] {
   const from = dice(2);
   return Array.from({ length: children * each }, (_, at) => ({
     id: `a${at}`,
-    kind: "card",
+    ...inCheck("card", "k"),
     tags: [],
     childId: `c${at % children}`,
     item: order[from.pick(130)] as string,
     outcome: from.share() < 0.7 ? "right" : "none",
     ms: 900,
-    checkId: "k",
     pass: 1,
     markedAt: new Date(Date.UTC(2026, 8, 1) + at * 60_000).toISOString(),
     day: `2026-09-${String(1 + (at % 28)).padStart(2, "0")}`,

@@ -32,7 +32,7 @@ export function missedInTexts(
   const found = new Map<Gpc, TextMiss[]>();
   for (const answer of answers) {
     const heard = heardIn(answer);
-    if (answer.readingId === undefined || heard === null || answer.tags.includes("putRight")) continue;
+    if (answer.source.kind !== "reading" || heard === null || answer.tags.includes("putRight")) continue;
     const saying = `${answer.item}\t${heard}`;
     const gpcs = known.get(saying) ?? failedOf(answer.item, heard, words);
     known.set(saying, gpcs);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type GivenAnswer, type Outcome, takesHeard } from "#core/ledger";
+import { type GivenAnswer, inCheck, type Outcome, takesHeard } from "#core/ledger";
 import { readEntry, toLexicon } from "#core/words";
 import {
   alikeOrder,
@@ -21,12 +21,11 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
   const markedAt = `${day}T09:${String(serial++ % 60).padStart(2, "0")}:00.000Z`;
   const base = {
     id: `a${serial}`,
-    kind: "card" as const,
+    ...inCheck("card", "k"),
     tags: [],
     childId: "c",
     item,
     ms: 900,
-    checkId: "k",
     pass: 1,
     markedAt,
     day,
@@ -37,7 +36,13 @@ function on(day: string, outcome: Outcome, heard: string | null = null, item = "
 
 /** A word misread in a text. */
 function inText(item: string, heard: string, day: string, tags: GivenAnswer["tags"] = []): GivenAnswer {
-  return { ...on(day, "wrong", heard, item), kind: "words", checkId: null, readingId: "r", tags } as GivenAnswer;
+  return {
+    ...on(day, "wrong", heard, item),
+    kind: "words",
+    source: { kind: "reading", readingId: "r" },
+    way: "text",
+    tags,
+  } as GivenAnswer;
 }
 
 describe("what failed in texts", () => {
@@ -53,8 +58,8 @@ describe("what failed in texts", () => {
     );
   test("is named by its spelling, with the words; what was put right and what was said on cards is not", () => {
     const mended = inText("ch o p", "/sh o p/", "2026-11-13", ["putRight"]);
-    const { readingId: _, ...card } = inText("ch o p", "/sh o p/", "2026-11-13");
-    const found = missedInTexts([chick, mended, card as GivenAnswer, chip], { lexicon });
+    const card = { ...inText("ch o p", "/sh o p/", "2026-11-13"), ...inCheck("words", "k") };
+    const found = missedInTexts([chick, mended, card, chip], { lexicon });
     expect([...found]).toEqual([
       [
         "ch=ch",

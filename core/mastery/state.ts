@@ -1,5 +1,5 @@
 import { kinds, type Mixed, plainSetup, type Setup, type TellWanted } from "#core/checks";
-import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome } from "#core/ledger";
+import { checkOf, type GivenAnswer, heardIn, isRight, isRightAtOnce, type Outcome } from "#core/ledger";
 import { confusionPair } from "#core/phonics";
 
 export type State = "not taught" | "not checked" | "gap" | "unsteady" | "secure";
@@ -188,7 +188,7 @@ export function confusionsIn(
   for (const answer of answers) {
     if (heardIn(answer) === null) continue;
     const kind = kinds[answer.kind];
-    for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(answer.checkId) }).mixed)
+    for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(checkOf(answer)) }).mixed)
       add(mixed, answer.day, kind.show(answer.item));
   }
   return [...counts.values()]

@@ -6,7 +6,7 @@ import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import type { Problem } from "#contract";
-import { answerRoutes } from "./answers.ts";
+import { ledgerRoutes } from "../ledger/routes.ts";
 import { childRoutes } from "./children.ts";
 import { classRoutes } from "./classes.ts";
 import { faceRoutes } from "./faces.ts";
@@ -65,7 +65,7 @@ export function buildApp(wanted: AppWanted): Express {
     childRoutes,
     planRoutes,
     sittingRoutes,
-    answerRoutes,
+    ledgerRoutes,
     faceRoutes,
     gapRoutes,
     groupRoutes,

@@ -8,7 +8,7 @@ import {
   startSitting,
 } from "#contract";
 import { type Section, sectionOf } from "#core/checks";
-import type { KindId } from "#core/ledger";
+import { inCheck, type KindId } from "#core/ledger";
 import type { TestHouse } from "./testing.ts";
 
 /** Checks as tests begin and mark them; for tests only. */
@@ -52,8 +52,7 @@ export function answerTo(check: CheckView, item: string, mark: Mark, change: Par
   return {
     id: uuid(),
     childId: check.childId,
-    checkId: check.id,
-    kind: check.kind,
+    ...inCheck(check.kind, check.id),
     item,
     ms: 800,
     pass: 1,
@@ -72,7 +71,7 @@ export function stopOf(check: CheckView, markedAt = "2026-11-20T08:20:00.000Z"):
   return {
     id: uuid(),
     childId,
-    checkId,
+    source: { kind: "check", checkId },
     outcome: "stop",
     why: "done",
     markedAt,

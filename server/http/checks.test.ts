@@ -122,7 +122,11 @@ describe("a check", () => {
     ["a time to come", () => given("t=t", "right", { markedAt: "2026-11-20T10:00:00.000Z" }), /ahead/],
     ["a foreign child", () => given("t=t", "right", { childId: ben }), /another child/],
     ["no child", () => given("t=t", "right", { childId: uuid() }), /not here/],
-    ["no check", () => given("t=t", "right", { checkId: uuid() } as never), /check is not here/],
+    [
+      "no check",
+      () => given("t=t", "right", { source: { kind: "check", checkId: uuid() } } as never),
+      /check is not here/,
+    ],
     ["undo of nothing", () => undo(uuid()), /not in the log/],
     ["an end of another child's check", () => ({ ...stopOf(check), childId: ben }), /another child/],
   ])("refuses %s, and keeps what came with it", async (_, bad, says) => {
@@ -137,7 +141,7 @@ describe("a check", () => {
   const note = (item: string | null): AnswerBody => ({
     id: uuid(),
     childId: ada,
-    checkId: check.id,
+    source: { kind: "check", checkId: check.id },
     outcome: "note",
     item,
     text: "Ben helped her",
@@ -342,7 +346,13 @@ test("erasing a child leaves no row behind in any table", async () => {
     notesNaming: 1,
   });
   const helped = await beginOne(house, ben);
-  const told = { id: uuid(), childId: ben, checkId: helped.id, outcome: "note", item: null } as const;
+  const told = {
+    id: uuid(),
+    childId: ben,
+    source: { kind: "check" as const, checkId: helped.id },
+    outcome: "note",
+    item: null,
+  } as const;
   const when = { markedAt: "2026-11-20T08:20:00.000Z", day: "2026-11-20", markedBy: "Ms Harrow" };
   await send({ ...told, ...when, text: "sat by Ada M." });
   await house.ask(eraseChild, { params: { id: ada } });

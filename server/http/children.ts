@@ -13,11 +13,11 @@ import {
   traces,
 } from "#contract";
 import { plainSetup } from "#core/checks";
-import { firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
+import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
 import { sameName } from "#core/roster";
 import { shortDay } from "#core/saying";
-import { answersOfChildren, standingOfChildren } from "../store/answers.ts";
+import { logOfChildren, standingOfChildren } from "../ledger/log.ts";
 import { checksOfChild } from "../store/checks.ts";
 import * as store from "../store/children.ts";
 import { findClass, listClasses, slowAfterMs } from "../store/classes.ts";
@@ -112,7 +112,7 @@ export function childRoutes({ db, ground, now }: House): Router {
     const given = (await standingOfChildren(db, [child.id], await slowAfterMs(db))).get(child.id) ?? [];
     const rows = await checksOfChild(db, child.id);
     const checks = rows.map((check) => {
-      const first = firstOfEach(given.filter((answer) => answer.checkId === check.id && answer.pass === 1));
+      const first = firstOfEach(given.filter((answer) => checkOf(answer) === check.id && answer.pass === 1));
       const { id, sittingId, startedAt, endedAt, items } = check;
       return {
         id,
@@ -143,7 +143,7 @@ export function childRoutes({ db, ground, now }: House): Router {
 
   serve(router, evidence, async ({ params, query }) => {
     const child = await mustChild(db, params.id);
-    const log = await answersOfChildren(db, [child.id]);
+    const log = await logOfChildren(db, [child.id]);
     const today = await dayAtSchool(db, now());
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
     const { standings } = await standingsOf(
@@ -177,7 +177,7 @@ export function childRoutes({ db, ground, now }: House): Router {
       exportedAt: now().toISOString(),
       child,
       className,
-      answers: await answersOfChildren(db, [child.id]),
+      answers: await logOfChildren(db, [child.id]),
       checks: checks.map(({ id, kind, scope, items, startedAt, endedAt }) => ({
         id,
         kind: kind as KindId,

@@ -1,10 +1,10 @@
 import type { ChildView, SectionBody } from "#contract";
 import { type Ask, rightInMinute } from "#core/checks";
-import { type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
+import { checkOf, type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
 import { childRow, missedInTexts } from "#core/mastery";
 import { lastSteps, stepsUpTo } from "#core/order";
 import type { Lexicon } from "#core/words";
-import { standingOfChildren } from "../store/answers.ts";
+import { standingOfChildren } from "../ledger/log.ts";
 import { type CheckRow, minuteChecks } from "../store/checks.ts";
 import { findChildren } from "../store/children.ts";
 import { slowAfterMs } from "../store/classes.ts";
@@ -68,8 +68,8 @@ function knownOf({
     const last = new Map<string, Outcome>();
     for (const answer of given) {
       // A word that went wrong in a text was not asked in a check.
-      if (answer.kind !== kind || answer.readingId !== undefined) continue;
-      if (before && (answer.checkId === before.id || answer.markedAt >= before.startedAt)) continue;
+      if (answer.kind !== kind || answer.source.kind === "reading") continue;
+      if (before && (checkOf(answer) === before.id || answer.markedAt >= before.startedAt)) continue;
       last.set(answer.item, answer.outcome);
     }
     return last;
@@ -105,7 +105,7 @@ function knownOf({
       const earlier = (await minuteChecks(db, [child.id])).filter(
         (one) => one.kind === check.kind && one.id !== check.id && one.startedAt < check.startedAt,
       );
-      const counts = earlier.map((one) => rightInMinute(given.filter((answer) => answer.checkId === one.id)));
+      const counts = earlier.map((one) => rightInMinute(given.filter((answer) => checkOf(answer) === one.id)));
       return counts.length > 0 ? Math.max(...counts) : null;
     },
   };

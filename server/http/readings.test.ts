@@ -130,7 +130,14 @@ describe("what went wrong in a text", () => {
     return all.flatMap((entry) =>
       entry.outcome === "void" || entry.outcome === "note" || entry.outcome === "stop" || gone.has(entry.id)
         ? []
-        : [[entry.item, entry.outcome, "heard" in entry ? entry.heard : null, entry.readingId]],
+        : [
+            [
+              entry.item,
+              entry.outcome,
+              "heard" in entry ? entry.heard : null,
+              entry.source.kind === "reading" ? entry.source.readingId : null,
+            ],
+          ],
     );
   };
 

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { type AnswerBody, listReadings, type ReadingView, readingFigures, saveReading } from "#contract";
 import { entriesOf, scoreReading, textWords } from "#core/reading";
-import { standingOfReading } from "../store/answers.ts";
+import { standingOfReading } from "../ledger/log.ts";
 import { findChild, findChildren, listChildren } from "../store/children.ts";
 import { findGroup } from "../store/groups.ts";
 import * as store from "../store/readings.ts";
@@ -85,8 +85,9 @@ function changesOf(reading: ReadingView, standing: readonly AnswerBody[], school
       kind: "words" as const,
       item,
       ms: null,
-      checkId: null,
-      readingId,
+      source: { kind: "reading" as const, readingId },
+      help: "none" as const,
+      way: "text" as const,
       pass: 1,
       tags: putRight ? ["putRight" as const] : [],
     };

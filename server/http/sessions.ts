@@ -80,7 +80,9 @@ export async function takeReport(
   if (unknown) throw unfit(`${unknown.gpc} is not a spelling this tool knows.`);
   const marks = new Set(report.marks.map((mark) => mark.id));
   if (marks.size !== report.marks.length) throw unfit("Two marks of this report have the same id.");
-  await store.insertReport(db, sessionId, report, { day: await dayAtSchool(db, report.at), byLink });
+  const day = await dayAtSchool(db, report.at);
+  const [refused] = await store.insertReport(db, sessionId, report, { day, byLink });
+  if (refused) throw unfit(`A mark of this report cannot be kept: ${refused} Nothing was kept.`);
 }
 
 /** Words with the target that make a lesson. */

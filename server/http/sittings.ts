@@ -8,8 +8,9 @@ import {
   startSitting,
 } from "#contract";
 import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { checkOf } from "#core/ledger";
 import { findCorrespondence } from "#core/phonics";
-import { answersOfChecks } from "../store/answers.ts";
+import { logOfChecks } from "../ledger/log.ts";
 import * as store from "../store/checks.ts";
 import { listClasses, schoolSettings } from "../store/classes.ts";
 import { faceCodeOf } from "../store/faces.ts";
@@ -60,12 +61,12 @@ export function sittingRoutes({ db, ground, now }: House): Router {
     const { checks: settings } = await schoolSettings(db);
     const entries = fresh
       ? []
-      : await answersOfChecks(
+      : await logOfChecks(
           db,
           checks.map((check) => check.id),
         );
-    const checkOf = new Map(
-      entries.flatMap((entry) => (entry.outcome === "void" ? [] : [[entry.id, entry.checkId]])),
+    const checkIds = new Map(
+      entries.flatMap((entry) => (entry.outcome === "void" ? [] : [[entry.id, checkOf(entry)]])),
     );
     const known = new Map(
       (fresh ?? (await knowledgeOf(db, ground.lexicon, childIds, now()))).map((one) => [one.child.id, one]),
@@ -97,7 +98,7 @@ export function sittingRoutes({ db, ground, now }: House): Router {
             startedAt,
             endedAt,
             answers: entries.filter(
-              (entry) => (entry.outcome === "void" ? checkOf.get(entry.voids) : entry.checkId) === checkId,
+              (entry) => (entry.outcome === "void" ? checkIds.get(entry.voids) : checkOf(entry)) === checkId,
             ),
             before: items.flatMap((item) => {
               const outcome = before.get(item);

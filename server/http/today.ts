@@ -1,8 +1,8 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { Router } from "express";
 import { getToday, type Today } from "#contract";
-import { dayAt, standing } from "#core/ledger";
-import { answersOfChecks } from "../store/answers.ts";
+import { checkOf, dayAt, standing } from "#core/ledger";
+import { logOfChecks } from "../ledger/log.ts";
 import { openSittings, recentlyEndedChecks } from "../store/checks.ts";
 import { listChildren } from "../store/children.ts";
 import { listClasses, schoolZone } from "../store/classes.ts";
@@ -35,7 +35,7 @@ export function todayRoutes({ db, now }: House): Router {
     const open: Today["openSittings"] = [];
     for (const { id, name, startedAt, checks } of await openSittings(db, MOST)) {
       const given = standing(
-        await answersOfChecks(
+        await logOfChecks(
           db,
           checks.map((check) => check.id),
         ),
@@ -45,7 +45,7 @@ export function todayRoutes({ db, now }: House): Router {
         name,
         startedAt,
         children: [...new Set(checks.map((check) => check.childName))],
-        asked: new Set(given.map((answer) => `${answer.checkId} ${answer.item}`)).size,
+        asked: new Set(given.map((answer) => `${checkOf(answer)} ${answer.item}`)).size,
         items: checks.reduce((sum, check) => sum + check.items.length, 0),
       });
     }

@@ -6,7 +6,7 @@ import * as t from "./schema.ts";
 /** The last day on which an answer of the child was marked. */
 const lastChecked = sql<
   string | null
->`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome not in ('void', 'note', 'stop') and a.reading_id is null)`;
+>`(select max(a.day)::text from ${t.answers} a where a.child_id = ${t.children}.id and a.outcome not in ('void', 'note', 'stop') and a.source <> 'reading')`;
 
 const view = {
   id: t.children.id,

@@ -2,7 +2,7 @@ import type { CanRead, ClassView, Gaps, OrderBody } from "#contract";
 import type { GivenAnswer } from "#core/ledger";
 import { canRead, childRow, codeOf, missedInTexts, rule, type Standing, type TextMiss } from "#core/mastery";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
-import { standingOfChildren } from "./answers.ts";
+import { standingOfChildren } from "../ledger/log.ts";
 import { findChildren, listChildren } from "./children.ts";
 import { listClasses, orderContents, slowAfterMs } from "./classes.ts";
 import type { Db } from "./open.ts";

@@ -1,6 +1,6 @@
 import { desc, eq, inArray } from "drizzle-orm";
 import type { AnswerBody, ReadingView } from "#contract";
-import { appendAnswers } from "./answers.ts";
+import { append } from "../ledger/append.ts";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
 
@@ -34,6 +34,6 @@ export async function putReading(
 ): Promise<void> {
   await db.transaction(async (inside) => {
     await inside.insert(t.readings).values(row).onConflictDoUpdate({ target: t.readings.id, set: row });
-    await appendAnswers(db, await entries(inside), { inside });
+    await append(inside, await entries(inside), { dayOf: () => row.day, isFuture: () => false });
   });
 }

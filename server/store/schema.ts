@@ -24,6 +24,7 @@ import type {
   SetupBody,
   TextContentBody,
 } from "#contract";
+import type { Help, Way } from "#core/ledger";
 
 /** An instant, in and out as the ISO text that the contract speaks. */
 const at = customType<{ data: string; driverData: string }>({
@@ -107,6 +108,8 @@ export const children = pgTable(
     name: text("name").notNull(),
     note: text("note").notNull().default(""),
     archived: boolean("archived").notNull().default(false),
+    /** How many entries its log has: the number of the last one. */
+    entries: integer("entries").notNull().default(0),
     createdAt: at("created_at").notNull().default(sql`now()`),
   },
   (table) => [index("children_class").on(table.classId)],
@@ -158,16 +161,25 @@ export const presets = pgTable("presets", {
   sections: jsonb("sections").$type<SectionBody[]>().notNull(),
 });
 
-/** The answer log. Rows are only ever added; undo adds a row whose `voids` names an earlier one. */
+/**
+ * The ledger. Rows are only ever added, and only by `server/ledger`; undo adds a row whose `voids` names an earlier one. Of
+ * the columns of where a mark comes from, those of its `source` are set; an undo has those of what it takes back.
+ */
 export const answers = pgTable(
   "answers",
   {
     id: uuid("id").primaryKey(),
     childId: childRef(),
+    /** The place in the log of its child, from 1, without gaps: in which order they came, not in which they were marked. */
+    number: integer("number").notNull(),
+    source: text("source").$type<"check" | "reading" | "session">().notNull(),
     checkId: uuid("check_id").references(() => checks.id, { onDelete: "cascade" }),
     sessionId: uuid("session_id").references(() => sessions.id, { onDelete: "set null" }),
     /** The reading of a text in which the word stood. */
     readingId: uuid("reading_id").references(() => readings.id, { onDelete: "cascade" }),
+    reportId: uuid("report_id").references(() => reports.id, { onDelete: "set null" }),
+    help: text("help").$type<Help>(),
+    way: text("way").$type<Way>(),
     kind: text("kind").notNull().default("card"),
     item: text("item"),
     outcome: text("outcome").notNull(),
@@ -188,6 +200,8 @@ export const answers = pgTable(
     index("answers_child_day").on(table.childId, table.day),
     index("answers_check").on(table.checkId),
     index("answers_reading").on(table.readingId),
+    index("answers_report").on(table.reportId),
+    uniqueIndex("answers_number").on(table.childId, table.number),
     uniqueIndex("answers_voids").on(table.voids),
   ],
 );
@@ -360,19 +374,4 @@ export const reportCame = pgTable(
     childId: childRef(),
   },
   (table) => [primaryKey({ columns: [table.reportId, table.childId] }), index("report_came_child").on(table.childId)],
-);
-
-/** The mark a report gives a child and a target; the answer log holds the same mark as an answer. */
-export const reportMarks = pgTable(
-  "report_marks",
-  {
-    id: uuid("id").primaryKey(),
-    reportId: uuid("report_id")
-      .notNull()
-      .references(() => reports.id, { onDelete: "cascade" }),
-    childId: childRef(),
-    item: text("item").notNull(),
-    outcome: text("outcome").notNull(),
-  },
-  (table) => [index("report_marks_report").on(table.reportId), index("report_marks_child").on(table.childId)],
 );

@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
 import { and, between, desc, eq, inArray, isNotNull, isNull, sql } from "drizzle-orm";
 import type { AnswerBody, PlanBody, ReportBody } from "#contract";
-import { appendAnswers, storedAnswers } from "./answers.ts";
+import { inSession } from "#core/ledger";
+import { append } from "../ledger/append.ts";
+import { standingOfReports } from "../ledger/log.ts";
 import { listGroups } from "./groups.ts";
 import type { Db } from "./open.ts";
 import * as t from "./schema.ts";
@@ -136,7 +138,7 @@ export async function reportsOf(
     .orderBy(t.reports.at);
   const ids = rows.map((row) => row.id);
   const came = ids.length ? await db.select().from(t.reportCame).where(inArray(t.reportCame.reportId, ids)) : [];
-  const marks = ids.length ? await db.select().from(t.reportMarks).where(inArray(t.reportMarks.reportId, ids)) : [];
+  const marks = await standingOfReports(db, ids);
   return rows.map((row) => ({
     id: row.id,
     sessionId: row.sessionId,
@@ -145,25 +147,26 @@ export async function reportsOf(
     note: row.note,
     reached: row.reached as ReportBody["reached"],
     came: came.filter((one) => one.reportId === row.id).map((one) => one.childId),
-    marks: marks
-      .filter((one) => one.reportId === row.id)
-      .map((one) => ({
-        id: one.id,
-        childId: one.childId,
-        gpc: one.item,
-        outcome: one.outcome as ReportBody["marks"][number]["outcome"],
-      })),
+    marks: (marks.get(row.id) ?? []).map(({ id, childId, item, outcome }) => ({
+      id,
+      childId,
+      gpc: item,
+      outcome: outcome as ReportBody["marks"][number]["outcome"],
+    })),
   }));
 }
 
-/** Keeps a report, and its marks as answers in the log. The same report sent again changes nothing. */
+/**
+ * Keeps a report, and its marks in the ledger. The same report sent again changes nothing.
+ * @returns what the ledger refused, each in words; then nothing of the report was kept
+ */
 export async function insertReport(
   db: Db,
   sessionId: string,
   report: ReportBody,
   { day, byLink }: { readonly day: string; readonly byLink: boolean },
-): Promise<void> {
-  await db.transaction(async (inside) => {
+): Promise<readonly string[]> {
+  const keep = async (inside: Db) => {
     const { id, by, at, reached, note } = report;
     const added = await inside
       .insert(t.reports)
@@ -176,26 +179,16 @@ export async function insertReport(
         .insert(t.reportCame)
         .values([...new Set(report.came)].map((childId) => ({ reportId: id, childId })));
     }
-    if (report.marks.length === 0) return;
-    const marks = report.marks.map((mark) => ({
-      id: mark.id,
-      reportId: id,
-      childId: mark.childId,
-      item: mark.gpc,
-      outcome: mark.outcome,
-    }));
-    await inside.insert(t.reportMarks).values(marks).onConflictDoNothing();
-    const answers = report.marks.map((mark) => {
+    const marks = report.marks.map((mark): AnswerBody => {
       const given = {
         id: mark.id,
         childId: mark.childId,
-        kind: "card" as const,
+        ...inSession("card", sessionId, id),
         tags: [],
         item: mark.gpc,
         ms: null,
-        checkId: null,
         pass: 1,
-        markedAt: at,
+        markedAt: new Date(at).toISOString(),
         day,
         markedBy: by,
       };
@@ -203,8 +196,24 @@ export async function insertReport(
         ? { ...given, outcome: mark.outcome, heard: null, units: null }
         : { ...given, outcome: mark.outcome };
     });
-    await appendAnswers(inside, answers, { sessionId });
-  });
+    const { fates } = await append(inside, marks, { dayOf: () => day, isFuture: () => false });
+    const refused = fates.flatMap((fate) => (fate.fate === "refused" ? [fate.says] : []));
+    if (refused.length > 0) throw new NotKept(refused);
+  };
+  try {
+    await db.transaction(keep);
+    return [];
+  } catch (error) {
+    if (error instanceof NotKept) return error.says;
+    throw error;
+  }
+}
+
+/** Takes a transaction back, with the reasons. */
+class NotKept extends Error {
+  constructor(readonly says: readonly string[]) {
+    super("Not kept");
+  }
 }
 
 /** How many reports came by the session's link. */
@@ -219,24 +228,19 @@ export async function deleteReport(
   { markedAt, day }: { readonly markedAt: string; readonly day: string },
 ): Promise<void> {
   await db.transaction(async (inside) => {
-    const { rows, voided } = await storedAnswers(
-      inside,
-      report.marks.map((mark) => mark.id),
+    const standing = (await standingOfReports(inside, [report.id])).get(report.id) ?? [];
+    const back = standing.map(
+      ({ id, childId }): AnswerBody => ({
+        id: randomUUID(),
+        childId,
+        markedAt,
+        day,
+        markedBy: report.by,
+        outcome: "void",
+        voids: id,
+      }),
     );
-    const back = [...rows.values()]
-      .filter((row) => !voided.has(row.id))
-      .map(
-        ({ id, childId }): AnswerBody => ({
-          id: randomUUID(),
-          childId,
-          markedAt,
-          day,
-          markedBy: report.by,
-          outcome: "void",
-          voids: id,
-        }),
-      );
-    await appendAnswers(db, back, { inside });
+    await append(inside, back, { dayOf: () => day, isFuture: () => false });
     await inside.delete(t.reports).where(eq(t.reports.id, report.id));
   });
 }

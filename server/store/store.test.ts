@@ -1,9 +1,11 @@
 import { randomUUID as uuid } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { AnswerBody } from "#contract";
+import { dayAt, inCheck } from "#core/ledger";
 import { accentOf } from "#core/phonics";
 import { readLexicon } from "#core/words";
-import { answersOfChecks, answersOfChildren, appendAnswers, standingOfChildren, storedAnswers } from "./answers.ts";
+import { append } from "../ledger/append.ts";
+import { entriesUnder, logOfChecks, logOfChildren, standingOfChildren } from "../ledger/log.ts";
 import { checksByIds, insertSitting, openSittings, setCheckEnd } from "./checks.ts";
 import {
   countTraces,
@@ -58,23 +60,29 @@ const content = {
 };
 const plan = { target: "m=m", parts: [], remarks: [] };
 const checkId = uuid();
+const [adaCards, cyCards] = [uuid(), uuid()];
 const sittingId = uuid();
 const groupId = uuid();
 const sessionId = uuid();
 const given = (childId: string, item: string, outcome: "right" | "none", day: string, id = uuid()): AnswerBody => ({
   id,
   childId,
-  kind: "card",
+  ...inCheck("card", childId === cy ? cyCards : adaCards),
   tags: [],
   item,
   outcome,
   ms: 900,
-  checkId: null,
   pass: 1,
   markedAt: `${day}T09:00:00.000Z`,
   day,
   markedBy: "Ms Harrow",
 });
+
+/** Into the ledger, with the days that the marks have. */
+const add = (marks: readonly AnswerBody[]) =>
+  store.db.transaction((inside) =>
+    append(inside, marks, { dayOf: (instant) => dayAt("Europe/London", instant), isFuture: () => false }),
+  );
 
 const words = { lexicon: readLexicon(""), accent: accentOf("neutral") };
 
@@ -98,8 +106,27 @@ beforeAll(async () => {
       [cy, "Cy F."],
     ].map(([id, name]) => ({ id: id ?? "", classId, name: name ?? "" })),
   );
+  await askCards();
 });
 afterAll(() => store.close());
+
+/** Cards that both were asked, in a sitting that is over. */
+async function askCards() {
+  const [startedAt, endedAt] = ["2026-11-01T08:00:00.000Z", "2026-11-08T08:00:00.000Z"];
+  await insertSitting(
+    store.db,
+    { id: uuid(), name: "Cards", startedAt },
+    [ada, cy].map((childId) => ({
+      id: childId === cy ? cyCards : adaCards,
+      childId,
+      scope: "all",
+      items: ["m=m", "a=a", "t=t"],
+      seed: 1,
+      startedAt,
+      endedAt,
+    })),
+  );
+}
 
 describe("children", () => {
   test("are listed by name; an id that is there is left alone", async () => {
@@ -153,14 +180,13 @@ describe("the log", () => {
     const wrong: AnswerBody = {
       id: uuid(),
       childId: ada,
-      kind: "card",
+      ...inCheck("card", checkId),
       tags: ["noName"],
       item: "m=m",
       outcome: "wrong",
       heard: "n",
       units: [0],
       ms: 900,
-      checkId,
       pass: 1,
       markedAt: "2026-11-03T09:00:00.000Z",
       day: "2026-11-03",
@@ -175,16 +201,16 @@ describe("the log", () => {
       day: "2026-11-03",
       markedBy: "Ms Harrow",
     };
-    await appendAnswers(store.db, [late, wrong]);
-    await appendAnswers(store.db, [undo, late]);
-    await appendAnswers(store.db, []);
-    expect(await answersOfChildren(store.db, [ada])).toEqual([wrong, undo, late]);
-    expect(await answersOfChecks(store.db, [checkId])).toEqual([wrong, undo]);
-    expect(await answersOfChildren(store.db, [])).toEqual([]);
-    expect((await storedAnswers(store.db, [wrong.id])).voided.get(wrong.id)).toBe(undo.id);
+    await add([late, wrong]);
+    await add([undo, late]);
+    await add([]);
+    expect(await logOfChildren(store.db, [ada])).toEqual([wrong, undo, late]);
+    expect(await logOfChecks(store.db, [checkId])).toEqual([wrong, undo]);
+    expect(await logOfChildren(store.db, [])).toEqual([]);
+    expect((await entriesUnder(store.db, [wrong.id])).takenBack).toEqual(new Set([wrong.id]));
   });
   test("cannot take the same answer back twice", async () => {
-    const [first] = await answersOfChecks(store.db, [checkId]);
+    const [first] = await logOfChecks(store.db, [checkId]);
     const again: AnswerBody = {
       id: uuid(),
       childId: ada,
@@ -194,18 +220,18 @@ describe("the log", () => {
       day: "2026-11-03",
       markedBy: "Mr Tolley",
     };
-    await appendAnswers(store.db, [again]);
-    expect((await answersOfChildren(store.db, [ada])).filter((answer) => answer.outcome === "void")).toHaveLength(1);
+    await add([again]);
+    expect((await logOfChildren(store.db, [ada])).filter((answer) => answer.outcome === "void")).toHaveLength(1);
   });
   test("what stands is read again when the log has grown, and follows the school's threshold", async () => {
     const outcomes = async (slowAfterMs: number) =>
       ((await standingOfChildren(store.db, [cy], slowAfterMs)).get(cy) ?? []).map((answer) => answer.outcome);
     expect(await outcomes(3000)).toEqual([]);
     const slow = given(cy, "m=m", "right", "2026-11-04");
-    await appendAnswers(store.db, [{ ...slow, ms: 4000 } as AnswerBody]);
+    await add([{ ...slow, ms: 4000 } as AnswerBody]);
     expect(await outcomes(3000)).toEqual(["slow"]);
     expect(await outcomes(0)).toEqual(["right"]);
-    await appendAnswers(store.db, [
+    await add([
       { ...slow, id: uuid(), outcome: "void", voids: slow.id, markedAt: "2026-11-04T09:01:00.000Z" } as AnswerBody,
     ]);
     expect(await outcomes(3000)).toEqual([]);
@@ -214,16 +240,19 @@ describe("the log", () => {
   test("notes and ends come back as they were put in", async () => {
     const base = {
       childId: ada,
-      checkId,
+      source: { kind: "check" as const, checkId },
       markedAt: "2026-11-03T09:06:00.000Z",
       day: "2026-11-03",
       markedBy: "Mr Tolley",
     };
     const note: AnswerBody = { ...base, id: uuid(), outcome: "note", item: null, text: "tired today" };
     const stop: AnswerBody = { ...base, id: uuid(), outcome: "stop", why: "tired" };
-    await appendAnswers(store.db, [note, stop]);
-    const back = await answersOfChecks(store.db, [checkId]);
+    await add([note, stop]);
+    const back = await logOfChecks(store.db, [checkId]);
     expect(back).toEqual(expect.arrayContaining([note, stop]));
+    expect(await openSittings(store.db, 8)).toEqual([]);
+    const { source: _, ...plain } = base;
+    await add([{ ...plain, id: uuid(), outcome: "void", voids: stop.id }]);
   });
   test("an open check is listed until it ends", async () => {
     const [open] = await openSittings(store.db, 8);
@@ -278,7 +307,7 @@ describe("groups and what they stand on", () => {
     await setClosed(store.db, groupId, false);
   });
   test("known is what everyone read last, needed what someone missed", async () => {
-    await appendAnswers(store.db, [
+    await add([
       given(cy, "t=t", "right", "2026-11-05"),
       given(ada, "t=t", "right", "2026-11-05"),
       given(cy, "a=a", "right", "2026-11-05"),
@@ -324,7 +353,7 @@ describe("sessions", () => {
     expect(await reportsOf(store.db, [sessionId])).toMatchObject([
       { by: "Wyn D.", came: [ada], marks: [{ gpc: "m=m", outcome: "wrong" }] },
     ]);
-    expect((await answersOfChildren(store.db, [ada])).at(-1)).toMatchObject({
+    expect((await logOfChildren(store.db, [ada])).at(-1)).toMatchObject({
       item: "m=m",
       outcome: "wrong",
       heard: null,
@@ -340,8 +369,8 @@ describe("sessions", () => {
   });
   test("erasing one child leaves the others' session, and removing the session leaves the log", async () => {
     expect(await countTraces(store.db, { id: ada, name: "Ada M." })).toEqual({
-      answers: 7,
-      checks: 1,
+      answers: 8,
+      checks: 2,
       readings: 0,
       groups: 1,
       sessions: 1,
@@ -354,7 +383,7 @@ describe("sessions", () => {
       marks: [],
       note: "this child read; adamant.",
     });
-    const before = await answersOfChildren(store.db, [cy]);
+    const before = await logOfChildren(store.db, [cy]);
     await setSessionRemoved(store.db, sessionId, "2026-11-20T09:00:00.000Z");
     expect(await listSessionRows(store.db)).toEqual([]);
     await forgetRemoved(store.db, "2026-11-20T09:00:00.000Z");
@@ -364,6 +393,6 @@ describe("sessions", () => {
     await forgetRemoved(store.db, "2026-11-20T09:00:00.001Z");
     await setSessionRemoved(store.db, sessionId, null);
     expect(await listSessionRows(store.db)).toEqual([]);
-    expect(await answersOfChildren(store.db, [cy])).toEqual(before);
+    expect(await logOfChildren(store.db, [cy])).toEqual(before);
   });
 });

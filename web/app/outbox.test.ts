@@ -2,18 +2,18 @@ import "fake-indexeddb/auto";
 import { IDBFactory } from "fake-indexeddb";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import type { AnswerBody } from "#contract";
+import { inCheck } from "#core/ledger";
 
 const ID = "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f";
 const SITTING = `${ID}7777`;
 const mark = (number: number, outcome: "right" | "none" = "right"): AnswerBody => ({
   id: `${ID}${String(number).padStart(4, "0")}`,
   childId: `${ID}9999`,
-  kind: "card",
+  ...inCheck("card", `${ID}8888`),
   tags: [],
   item: "b=b",
   outcome,
   ms: 800,
-  checkId: `${ID}8888`,
   pass: 1,
   markedAt: `2026-11-23T09:00:${String(number % 60).padStart(2, "0")}.000Z`,
   day: "2026-11-23",
@@ -41,7 +41,11 @@ class PlainServer {
       this.kept.set(answer.id, answer);
     }
     if (this.losesReply) throw new TypeError("fetch failed");
-    return Response.json({ saved: good.map(({ id }) => id), refused });
+    const fates = answers.map(({ id }, at) => {
+      const says = this.refuses.get(id) ?? "";
+      return { at, fate: says ? "refused" : "kept", says };
+    });
+    return Response.json({ fates, saved: good.map(({ id }) => id), refused });
   };
 }
 

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-import { type GivenAnswer, heardIn, type KindId, kindIds, type Outcome, takesHeard } from "#core/ledger";
+import { type GivenAnswer, heardIn, inCheck, type KindId, kindIds, type Outcome, takesHeard } from "#core/ledger";
 import { findCorrespondence, spellingsOfSound, splitGpc } from "#core/phonics";
 import { decodability, readLexicon, readMadeUp, readSentences, readWordItem, split } from "#core/words";
 import {
@@ -53,10 +53,9 @@ function answer(
 ) {
   return {
     id: "a1",
-    kind,
+    ...inCheck(kind, "k"),
     item,
     childId: "c",
-    checkId: "k",
     pass: 1,
     ms: 900,
     tags: [],

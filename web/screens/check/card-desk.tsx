@@ -10,7 +10,7 @@ import {
   stopAdvice,
   timeSpent,
 } from "#core/checks";
-import { takesHeard } from "#core/ledger";
+import { inCheck, takesHeard } from "#core/ledger";
 import { split } from "#core/words";
 import { useHand } from "#web/app/device.ts";
 import { useFace } from "#web/app/face-channel.ts";
@@ -92,10 +92,9 @@ export function CardDesk(wanted: CardWanted) {
     const ms = Math.min(3_600_000, Math.max(0, Math.round(performance.now() - shownAt.current)));
     const given = {
       ...stamp(),
-      kind: check.kind,
+      ...inCheck(check.kind, check.id),
       item: current,
       ms,
-      checkId: check.id,
       pass: state.pass,
       tags: [...tags],
     };
@@ -122,13 +121,15 @@ export function CardDesk(wanted: CardWanted) {
   const overrule = (units: readonly number[]) => {
     if (!last || !("heard" in last)) return;
     log.put({ ...stamp(), outcome: "void", voids: last.id });
-    const { kind: of, item, ms, checkId, pass, tags, outcome, heard } = last;
+    const { kind: of, item, ms, source, help, way, pass, tags, outcome, heard } = last;
     const again = {
       ...stamp(),
       kind: of,
       item,
       ms,
-      checkId,
+      source,
+      help,
+      way,
       pass,
       tags: [...tags],
       outcome,
@@ -138,7 +139,13 @@ export function CardDesk(wanted: CardWanted) {
     log.put(again as AnswerBody);
   };
   const note = (text: string) =>
-    log.put({ ...stamp(), outcome: "note", checkId: check.id, item: current ?? null, text });
+    log.put({
+      ...stamp(),
+      outcome: "note",
+      source: { kind: "check", checkId: check.id },
+      item: current ?? null,
+      text,
+    });
 
   useKeys([
     { key: "u", does: "Take the last mark back", run: undo },

@@ -95,7 +95,7 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
     else navigate(`/check/${sitting.id}/result?child=${child.id}`);
   };
   const end = (ids: readonly string[], why: StopReason) => {
-    for (const checkId of ids) log.put({ ...stamp(), checkId, outcome: "stop", why });
+    for (const checkId of ids) log.put({ ...stamp(), source: { kind: "check", checkId }, outcome: "stop", why });
     after(ids);
   };
   const nextName = !following

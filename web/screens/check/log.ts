@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import type { AnswerBody, SittingView } from "#contract";
+import { checkOf } from "#core/ledger";
 import { stampNow, todayHere } from "#web/app/clock.ts";
 import { newId, useMarker } from "#web/app/device.ts";
 import { outbox, useOutbox } from "#web/app/outbox.ts";
@@ -41,7 +42,7 @@ export function useSittingLog(sitting: SittingView): SittingLog {
     for (const entry of known.values()) {
       if (out.has(entry.id)) continue;
       const target = entry.outcome === "void" ? known.get(entry.voids) : entry;
-      const checkId = target && target.outcome !== "void" ? target.checkId : null;
+      const checkId = target && target.outcome !== "void" ? checkOf(target) : null;
       if (checkId === null) continue;
       const list = found.get(checkId);
       if (list) list.push(entry);

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { CheckView } from "#contract";
 import { choicesOnSheet, kinds } from "#core/checks";
-import { type GivenAnswer, heardIn, standing } from "#core/ledger";
+import { type GivenAnswer, heardIn, inCheck, standing } from "#core/ledger";
 import { plural } from "#core/saying";
 import { stampNow, todayHere } from "#web/app/clock.ts";
 import { newId, useMarker } from "#web/app/device.ts";
@@ -70,7 +70,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
   const put = (one: CheckView, item: string, ringed: Ringed) => {
     if (ringedOf(answerIn(one, item), one) === ringed) return;
     takeBack(one, item);
-    const given = { ...mark(one.childId), kind: "paper" as const, item, ms: null, checkId: one.id, pass: 1 };
+    const given = { ...mark(one.childId), ...inCheck("paper", one.id), item, ms: null, pass: 1 };
     if (ringed === "blank") log.put({ ...given, tags: [], outcome: "none" });
     else if (ringed === "doubled")
       log.put({ ...given, tags: ["doubled"], outcome: "wrong", heard: null, units: null });
@@ -145,7 +145,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
   const end = () => {
     for (const one of checks)
       if (!progress.get(one.id)?.ended)
-        log.put({ ...mark(one.childId), checkId: one.id, outcome: "stop", why: "done" });
+        log.put({ ...mark(one.childId), source: { kind: "check", checkId: one.id }, outcome: "stop", why: "done" });
   };
   useKeys([
     listedKey("1–4", "What was ringed, counted from the left"),

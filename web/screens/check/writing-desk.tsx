@@ -1,6 +1,6 @@
 import { type FormEvent, useRef, useState } from "react";
 import { isSentence, kinds, outcomeOfWriting } from "#core/checks";
-import { type GivenAnswer, heardIn } from "#core/ledger";
+import { type GivenAnswer, heardIn, inCheck } from "#core/ledger";
 import { useKeys } from "#web/app/keys.tsx";
 import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -30,7 +30,7 @@ export function WritingDesk(wanted: DeskWanted & { readonly log: SittingLog }) {
     if (before) log.put({ ...stamp(), outcome: "void", voids: before });
     const found = outcomeOfWriting(item, text, ground);
     const tags: GivenAnswer["tags"] = reversed ? ["reversed"] : [];
-    const given = { ...stamp(), kind: check.kind, item, ms: null, checkId: check.id, pass: 1, tags: [...tags] };
+    const given = { ...stamp(), ...inCheck(check.kind, check.id), item, ms: null, pass: 1, tags: [...tags] };
     standing.current.set(item, given.id);
     if (found === "right" || found === "none")
       log.put({ ...given, outcome: found === "right" && reversed ? "reversed" : found });
@@ -92,7 +92,9 @@ export function WritingDesk(wanted: DeskWanted & { readonly log: SittingLog }) {
         open={sheet === "note"}
         about={child.name}
         onClose={() => setSheet(null)}
-        onKeep={(text) => log.put({ ...stamp(), outcome: "note", checkId: check.id, item: null, text })}
+        onKeep={(text) =>
+          log.put({ ...stamp(), outcome: "note", source: { kind: "check", checkId: check.id }, item: null, text })
+        }
       />
       <StopSheet
         open={sheet === "stop"}

@@ -55,7 +55,7 @@ export function EvidenceSheet({
                   {shortDay(answer.day, todayHere())}, marked by {answer.markedBy}
                   {isGiven(answer) && answer.ms !== null && `, ${(answer.ms / 1000).toFixed(1)} s`}
                   {isGiven(answer) && answer.pass > 1 && `, round ${answer.pass}`}
-                  {isGiven(answer) && answer.checkId === null && ", in a session"}
+                  {isGiven(answer) && answer.source.kind === "session" && ", in a session"}
                   {voided && ", taken back"}
                 </span>
               </li>

@@ -1,0 +1,77 @@
+import type { KindId } from "./kinds.ts";
+
+export interface CheckSource {
+  readonly kind: "check";
+  readonly checkId: string;
+}
+/** A word of a text that was read. Only what went wrong in a text is an answer, not each word of it. */
+export interface ReadingSource {
+  readonly kind: "reading";
+  readonly readingId: string;
+}
+/** What an adult said after a session; the session and the report are null once they are gone. */
+export interface SessionSource {
+  readonly kind: "session";
+  readonly sessionId: string | null;
+  readonly reportId: string | null;
+}
+
+/** Where a mark comes from. Open by kind: what comes to ask children in another way adds its own. */
+export type Source = CheckSource | ReadingSource | SessionSource;
+
+/**
+ * With which help an item was answered.
+ * - `none`: alone
+ * - `hint`: after a cue, the first sound or a keyword
+ * - `model`: after the adult had done it first
+ */
+export const helps = ["none", "hint", "model"] as const;
+export type Help = (typeof helps)[number];
+
+/**
+ * In what way it was asked.
+ * - `seen`: the child saw it and said it
+ * - `heard`: the child heard it and wrote or said it
+ * - `chosen`: the child heard it and chose among some
+ * - `text`: it stood in a text that the child read
+ */
+export const ways = ["seen", "heard", "chosen", "text"] as const;
+export type Way = (typeof ways)[number];
+
+const wayOfKind: Readonly<Record<KindId, Way>> = {
+  card: "seen",
+  words: "seen",
+  exception: "seen",
+  names: "seen",
+  write: "heard",
+  dictation: "heard",
+  listen: "heard",
+  find: "chosen",
+  paper: "chosen",
+};
+
+/**
+ * How an item of a kind of check is asked.
+ * @example askedAs("dictation") // "heard"
+ */
+export function askedAs(kind: KindId): Way {
+  return wayOfKind[kind];
+}
+
+/** What every answer in a check has: its kind, where it comes from, how it was asked, and that the child was alone with it. */
+export function inCheck<K extends KindId>(kind: K, checkId: string) {
+  return { kind, source: { kind: "check", checkId }, help: "none", way: askedAs(kind) } as const;
+}
+
+/** As `inCheck`, for what an adult says of a child after a session. */
+export function inSession<K extends KindId>(kind: K, sessionId: string, reportId: string | null) {
+  return { kind, source: { kind: "session", sessionId, reportId }, help: "none", way: askedAs(kind) } as const;
+}
+
+/**
+ * The check that an entry of the log was made in; null for one that was not, and for an undo, which is of what it takes
+ * back.
+ */
+export function checkOf(entry: { readonly source?: Source }): string | null {
+  return entry.source?.kind === "check" ? entry.source.checkId : null;
+}

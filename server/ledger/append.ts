@@ -1,0 +1,186 @@
+import { and, eq, inArray, sql } from "drizzle-orm";
+import type { AnswerBody } from "#contract";
+import {
+  type AdmitWanted,
+  type Answer,
+  admit,
+  checkOf,
+  endsIn,
+  type Fate,
+  type KindId,
+  type Source,
+  type Stored,
+} from "#core/ledger";
+import type { Db } from "../store/open.ts";
+import * as t from "../store/schema.ts";
+import { entriesUnder } from "./log.ts";
+
+export interface Appended {
+  /** One for each mark, in their order. */
+  readonly fates: readonly Fate[];
+  /** What is new in the log, with its day. */
+  readonly added: readonly AnswerBody[];
+}
+
+/** A statement has at most 65,535 parameters, and a row of the log some twenty-five. */
+const ROWS_AT_ONCE = 1000;
+
+/**
+ * The one way into the ledger: admits marks one by one, gives those that enter the next numbers of their children, and sets
+ * or takes back the ends of checks. Everything or nothing of it stays with the transaction that it is called in.
+ * @param inside a transaction; the children of the marks are held until it ends, so that writers come one after the other
+ */
+export async function append(inside: Db, marks: readonly AnswerBody[], wanted: AdmitWanted): Promise<Appended> {
+  if (marks.length === 0) return { fates: [], added: [] };
+  const last = await hold(
+    inside,
+    marks.map((mark) => mark.childId),
+  );
+  const stored = await storedFor(inside, marks, new Set(last.keys()));
+  const fates = admit(marks, stored, wanted);
+  const added = fates.flatMap((fate) => (fate.fate === "kept" ? [fate.entry as AnswerBody] : []));
+  const rows = added.map((entry) => {
+    const number = (last.get(entry.childId) ?? 0) + 1;
+    last.set(entry.childId, number);
+    return toRow(entry, number, entry.outcome === "void" ? stored.entries.get(entry.voids) : undefined, added);
+  });
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+    await inside.insert(t.answers).values(rows.slice(from, from + ROWS_AT_ONCE));
+  const grown = [...new Set(added.map((entry) => entry.childId))];
+  if (grown.length > 0) {
+    const numbers = grown.map((id) => sql`(${id}::uuid, ${last.get(id) ?? 0}::int)`);
+    await inside.execute(
+      sql`update ${t.children} set entries = grown.number from (values ${sql.join(numbers, sql`, `)}) grown(id, number) where grown.id = ${t.children}.id`,
+    );
+  }
+  for (const [checkId, end] of endsIn(added, stored.entries)) {
+    await inside
+      .update(t.checks)
+      .set({ endedAt: end?.markedAt ?? null })
+      .where(eq(t.checks.id, checkId));
+  }
+  return { fates, added };
+}
+
+/** Holds the children until the transaction ends. @returns those who are here, each with the number of its last entry */
+async function hold(inside: Db, childIds: readonly string[]): Promise<Map<string, number>> {
+  const rows = await inside
+    .select({ id: t.children.id, entries: t.children.entries })
+    .from(t.children)
+    .where(inArray(t.children.id, [...new Set(childIds)]))
+    // Always in one order, so that two writers never wait for each other.
+    .orderBy(t.children.id)
+    .for("update");
+  return new Map(rows.map((row) => [row.id, row.entries]));
+}
+
+/** What `admit` must know of the school for these marks. */
+async function storedFor(inside: Db, marks: readonly AnswerBody[], children: ReadonlySet<string>): Promise<Stored> {
+  const { entries, takenBack } = await entriesUnder(
+    inside,
+    marks.flatMap((mark) => (mark.outcome === "void" ? [mark.id, mark.voids] : [mark.id])),
+  );
+  const sources = [...marks, ...entries.values()].flatMap((mark): Source[] =>
+    mark.outcome === "void" ? [] : [mark.source],
+  );
+  const ids = <T>(pick: (source: Source) => T | null) => [...new Set(sources.flatMap((one) => pick(one) ?? []))];
+  const checkIds = ids((source) => (source.kind === "check" ? source.checkId : null));
+  const readingIds = ids((source) => (source.kind === "reading" ? source.readingId : null));
+  const sessionIds = ids((source) => (source.kind === "session" ? source.sessionId : null));
+  const c = t.checks;
+  const checks =
+    checkIds.length === 0
+      ? []
+      : await inside
+          .select({
+            id: c.id,
+            childId: c.childId,
+            kind: c.kind,
+            items: c.items,
+            startedAt: c.startedAt,
+            endedAt: c.endedAt,
+          })
+          .from(c)
+          .where(inArray(c.id, checkIds));
+  const readings =
+    readingIds.length === 0
+      ? []
+      : await inside
+          .select({ id: t.readings.id, childId: t.readings.childId })
+          .from(t.readings)
+          .where(inArray(t.readings.id, readingIds));
+  const places =
+    sessionIds.length === 0
+      ? []
+      : await inside
+          .select({ sessionId: t.sessionMembers.sessionId, childId: t.sessionMembers.childId })
+          .from(t.sessionMembers)
+          .where(inArray(t.sessionMembers.sessionId, sessionIds));
+  const sessions = new Map<string, Set<string>>();
+  for (const { sessionId, childId } of places)
+    sessions.set(sessionId, (sessions.get(sessionId) ?? new Set()).add(childId));
+  return {
+    children,
+    checks: new Map(
+      checks.map(({ id, childId, kind, items, startedAt }) => [
+        id,
+        { childId, kind: kind as KindId, items: new Set(items), startedAt },
+      ]),
+    ),
+    readings: new Map(readings.map((row) => [row.id, row.childId])),
+    sessions,
+    entries,
+    takenBack,
+    ended: new Set(checks.flatMap((check) => (check.endedAt === null ? [] : [check.id]))),
+  };
+}
+
+/** An entry as its row. An undo stands with what it takes back, so that the log of a check or a reading is one look. */
+function toRow(
+  entry: AnswerBody,
+  number: number,
+  target: Answer | undefined,
+  batch: readonly AnswerBody[],
+): typeof t.answers.$inferInsert {
+  const { id, childId, markedAt, day, markedBy, outcome } = entry;
+  const mark = { id, childId, number, markedAt, day, markedBy, outcome };
+  if (entry.outcome === "void") {
+    const taken = target ?? batch.find((one) => one.id === entry.voids);
+    return { ...mark, ...ofSource((taken as { source?: Source } | undefined)?.source), voids: entry.voids };
+  }
+  const place = { ...mark, ...ofSource(entry.source) };
+  if (entry.outcome === "note") return { ...place, item: entry.item, text: entry.text };
+  if (entry.outcome === "stop") return { ...place, text: entry.why };
+  const { kind, item, ms, help, way, pass, tags } = entry;
+  const heard = "heard" in entry ? { heard: entry.heard, units: entry.units } : {};
+  return { ...place, kind, item, ms, help, way, pass, tags: tags.length > 0 ? tags : null, ...heard };
+}
+
+function ofSource(source: Source | undefined) {
+  if (source?.kind === "reading") return { source: source.kind, readingId: source.readingId };
+  if (source?.kind === "session")
+    return { source: source.kind, sessionId: source.sessionId, reportId: source.reportId };
+  return { source: "check" as const, checkId: source === undefined ? null : checkOf({ source }) };
+}
+
+/** The sittings of these checks that are ended by now: each with all its checks ended. */
+export async function endedSittings(inside: Db, checkIds: readonly string[]): Promise<string[]> {
+  if (checkIds.length === 0) return [];
+  const of = await inside
+    .selectDistinct({ id: t.checks.sittingId })
+    .from(t.checks)
+    .where(inArray(t.checks.id, [...checkIds]));
+  const open = await inside
+    .selectDistinct({ id: t.checks.sittingId })
+    .from(t.checks)
+    .where(
+      and(
+        inArray(
+          t.checks.sittingId,
+          of.map((row) => row.id),
+        ),
+        sql`${t.checks.endedAt} is null`,
+      ),
+    );
+  return of.map((row) => row.id).filter((id) => !open.some((row) => row.id === id));
+}
