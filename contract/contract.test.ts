@@ -86,7 +86,8 @@ describe("words on the wire", () => {
 
 describe("answers", () => {
   const mark = { id, childId: id, markedAt: "2026-11-23T09:15:00.000Z", day: "2026-11-23", markedBy: "Ms Harrow" };
-  const given = { ...mark, kind: "card", item: "b=b", ms: 900, checkId: id, pass: 1, tags: [] };
+  const source = { kind: "check", checkId: id };
+  const given = { ...mark, kind: "card", item: "b=b", ms: 900, source, help: "none", way: "seen", pass: 1, tags: [] };
   test("a right answer has nothing heard, a wrong one may", () => {
     expect(answer.parse({ ...given, outcome: "right", heard: "d" })).toEqual({ ...given, outcome: "right" });
     expect(answer.parse({ ...given, outcome: "wrong", heard: "d", units: null })).toMatchObject({ heard: "d" });
@@ -94,10 +95,10 @@ describe("answers", () => {
     expect(good(answer, { ...given, outcome: "wrong" })).toBe(false);
   });
   test("a note has words, the end of a check says why", () => {
-    expect(good(answer, { ...mark, outcome: "note", checkId: id, item: null, text: "rubbed both eyes" })).toBe(true);
-    expect(good(answer, { ...mark, outcome: "note", checkId: id, item: null, text: "  " })).toBe(false);
-    expect(good(answer, { ...mark, outcome: "stop", checkId: id, why: "tired" })).toBe(true);
-    expect(good(answer, { ...mark, outcome: "stop", checkId: id, why: "bored" })).toBe(false);
+    expect(good(answer, { ...mark, outcome: "note", source, item: null, text: "rubbed both eyes" })).toBe(true);
+    expect(good(answer, { ...mark, outcome: "note", source, item: null, text: "  " })).toBe(false);
+    expect(good(answer, { ...mark, outcome: "stop", source, why: "tired" })).toBe(true);
+    expect(good(answer, { ...mark, outcome: "stop", source, why: "bored" })).toBe(false);
   });
   test("undo names what it takes back", () => {
     expect(good(answer, { ...mark, outcome: "void", voids: id })).toBe(true);
@@ -111,6 +112,10 @@ describe("answers", () => {
     { outcome: "maybe" },
     { item: "" },
     { kind: "song" },
+    { source: { kind: "dream" } },
+    { source: { kind: "check" } },
+    { help: "whispered" },
+    { way: "sung" },
     { tags: ["odd"] },
     { markedBy: "" },
     { childId: "7" },

@@ -72,6 +72,6 @@ export function inSession<K extends KindId>(kind: K, sessionId: string, reportId
  * The check that an entry of the log was made in; null for one that was not, and for an undo, which is of what it takes
  * back.
  */
-export function checkOf(entry: { readonly source?: Source }): string | null {
+export function checkOf(entry: { readonly outcome?: string; readonly source?: Source }): string | null {
   return entry.source?.kind === "check" ? entry.source.checkId : null;
 }

@@ -22,7 +22,8 @@ export function ledgerRoutes({ db, now, live }: House): Router {
 
   serve(router, saveAnswers, async ({ body }) => {
     const read = body.answers.map((sent) => sentAnswer.safeParse(sent));
-    const marks = read.flatMap((one) => (one.success ? [one.data] : []));
+    const isAlone = (mark: AnswerBody) => mark.outcome === "void" || mark.source.kind === "check";
+    const marks = read.flatMap((one) => (one.success && isAlone(one.data) ? [one.data] : []));
     const zone = await schoolZone(db);
     const { appended, ended } = await db.transaction(async (inside) => {
       const appended = await append(inside, marks, {
@@ -41,6 +42,9 @@ export function ledgerRoutes({ db, now, live }: House): Router {
     const fates = [...appended.fates];
     const told = read.map((one): Sent => {
       if (!one.success) return { fate: "refused", says: malformed(one.error.issues) };
+      // The words of a text come with the reading, and what was said of a session with its report.
+      if (!isAlone(one.data))
+        return { fate: "refused", says: "A mark that comes alone needs the check that it was made in." };
       const fate = fates.shift();
       return { fate: fate?.fate ?? "refused", says: fate?.fate === "refused" ? fate.says : "" };
     });

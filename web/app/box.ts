@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { AnswerBody } from "#contract";
+import { type AnswerBody, broughtUp } from "#contract";
 
 /** What this device keeps in IndexedDB: marks until the server has them, and what an open check needs without a line. */
 export interface Box extends DBSchema {
@@ -21,13 +21,18 @@ export interface Box extends DBSchema {
   pages: { key: string; value: { readonly address: string; readonly content: unknown; readonly keptAt: number } };
 }
 
-export const box: Promise<IDBPDatabase<Box>> = openDB<Box>("keen-sapling", 2, {
-  upgrade: (db, from, _to, change) => {
+export const box: Promise<IDBPDatabase<Box>> = openDB<Box>("keen-sapling", 3, {
+  upgrade: async (db, from, _to, change) => {
     const marks = from < 1 ? db.createObjectStore("marks", { keyPath: "id" }) : change.objectStore("marks");
     if (from < 1) marks.createIndex("sort", "sort");
     if (from < 2) {
       marks.createIndex("sitting", "sittingId");
       db.createObjectStore("pages", { keyPath: "address" });
+    }
+    if (from < 3) {
+      // Marks that a version before made and could not send.
+      for await (const cursor of marks.iterate())
+        await cursor.update({ ...cursor.value, answer: broughtUp(cursor.value.answer) as AnswerBody });
     }
   },
 });

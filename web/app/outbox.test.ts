@@ -120,7 +120,7 @@ describe("marks on their way", () => {
     expect(server.order.filter((id) => id === lost.id)).toHaveLength(1);
   });
 
-  test("that the server refuses stop no other, and stay to be seen until they are dismissed", async () => {
+  test("that the server refuses stop no other, and stay in the tray: discarded, put back, sent again", async () => {
     const outbox = await openPage();
     server.refuses.set(mark(2).id, "This card is not in the check.");
     for (const number of [1, 2, 3]) outbox.add(mark(number), SITTING);
@@ -131,9 +131,16 @@ describe("marks on their way", () => {
     const again = await openPage();
     expect(again.read().refused).toHaveLength(1);
     expect(again.read().waiting).toEqual([]);
-    again.dismissRefused();
-    await new Promise((done) => setTimeout(done, 50));
+    const discarded = await again.discardRefused();
     expect((await openPage()).read().refused).toEqual([]);
+    await again.putBack(discarded);
+    const third = await openPage();
+    expect(third.read().refused).toMatchObject([{ says: "This card is not in the check." }]);
+    server.refuses.clear();
+    third.sendAgain();
+    await emptied(third);
+    expect(third.read().refused).toEqual([]);
+    expect([...server.kept.keys()]).toEqual([1, 3, 2].map((number) => mark(number).id));
   });
 
   test("that are refused as a whole are told with the server's words", async () => {

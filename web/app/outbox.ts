@@ -1,13 +1,19 @@
 import { useSyncExternalStore } from "react";
 import { type AnswerBody, MOST_ANSWERS, saveAnswers } from "#contract";
 import { call, Refused } from "./api.ts";
-import { box } from "./box.ts";
+import { type Box, box } from "./box.ts";
+
+/** A mark that the server would not keep, with its reason. */
+export interface RefusedMark {
+  readonly answer: AnswerBody;
+  readonly says: string;
+}
 
 export interface OutboxState {
   /** Answers the server has not confirmed yet, oldest first. */
   readonly waiting: readonly AnswerBody[];
   /** Answers the server will not take, with its reason; kept for the teacher to see. */
-  readonly refused: readonly { readonly answer: AnswerBody; readonly says: string }[];
+  readonly refused: readonly RefusedMark[];
   readonly lineDown: boolean;
 }
 
@@ -58,11 +64,45 @@ class Outbox {
     await Promise.all(rows.filter((row) => row.sent).map((row) => db.delete("marks", row.id)));
   }
 
-  /** Forgets answers that the server refused, once the teacher has seen them. */
-  dismissRefused(): void {
+  /** Sends what was refused once more, behind what waits. */
+  sendAgain(): void {
+    const again = this.state.refused.map(({ answer }) => answer);
+    this.set({ refused: [], waiting: [...this.state.waiting, ...again] });
+    void this.change(again, ({ refused: _, ...row }) => row).finally(() => this.flush());
+  }
+
+  /** Forgets what was refused. @returns it as it lay on the device, for `putBack` */
+  async discardRefused(): Promise<readonly Box["marks"]["value"][]> {
     const ids = this.state.refused.map(({ answer }) => answer.id);
     this.set({ refused: [] });
-    void box.then((db) => Promise.all(ids.map((id) => db.delete("marks", id))));
+    const db = await box;
+    const rows = await Promise.all(ids.map((id) => db.get("marks", id)));
+    await Promise.all(ids.map((id) => db.delete("marks", id)));
+    return rows.filter((row) => row !== undefined);
+  }
+
+  /** Puts marks back that were discarded. */
+  async putBack(rows: readonly Box["marks"]["value"][]): Promise<void> {
+    const db = await box;
+    await Promise.all(rows.map((row) => db.put("marks", row)));
+    const back = rows.map(({ answer, refused = "" }) => ({ answer, says: refused }));
+    this.set({ refused: [...this.state.refused, ...back] });
+  }
+
+  /** Changes how marks lie on the device; one that becomes undefined goes. */
+  private async change(
+    marks: readonly AnswerBody[],
+    to: (row: Box["marks"]["value"]) => Box["marks"]["value"] | undefined,
+  ): Promise<void> {
+    const db = await box;
+    await Promise.all(
+      marks.map(async ({ id }) => {
+        const row = await db.get("marks", id);
+        const now = row && to(row);
+        if (now) await db.put("marks", now);
+        else if (row) await db.delete("marks", id);
+      }),
+    );
   }
 
   private async restore(): Promise<void> {
@@ -91,38 +131,28 @@ class Outbox {
   }
 
   private async send(batch: readonly AnswerBody[]): Promise<void> {
-    let saved: readonly string[] = [];
-    let refused: readonly { id: string; says: string }[] = [];
+    let kept: readonly AnswerBody[] = [];
+    let bad: readonly RefusedMark[] = [];
     try {
-      ({ saved, refused } = await call(saveAnswers, { body: { answers: [...batch] } }));
+      const { fates } = await call(saveAnswers, { body: { answers: [...batch] } });
+      const whose = (fate: (typeof fates)[number]) => batch[fate.at] ?? [];
+      kept = fates.flatMap((fate) => (fate.fate === "refused" ? [] : whose(fate)));
+      bad = fates.flatMap((fate) => {
+        const answer = fate.fate === "refused" ? batch[fate.at] : undefined;
+        return answer ? [{ answer, says: fate.says }] : [];
+      });
     } catch (error) {
       if (!(error instanceof Refused) || error.problem.status >= 500) {
         this.wait = Math.min(LONGEST_WAIT, this.wait * 2);
         this.set({ lineDown: true });
         return;
       }
-      refused = batch.map((answer) => ({ id: answer.id, says: error.problem.detail }));
+      bad = batch.map((answer) => ({ answer, says: error.problem.detail }));
     }
     this.wait = FIRST_WAIT;
-    const gone = new Set([...saved, ...refused.map((one) => one.id)]);
-    const bad = refused.flatMap(({ id, says }) => {
-      const answer = batch.find((one) => one.id === id);
-      return answer ? [{ answer, says }] : [];
-    });
-    const db = await box;
-    await Promise.all(
-      saved.map(async (id) => {
-        const row = await db.get("marks", id);
-        if (row?.sittingId) await db.put("marks", { ...row, sent: true });
-        else if (row) await db.delete("marks", id);
-      }),
-    );
-    await Promise.all(
-      bad.map(async ({ answer, says }) => {
-        const row = await db.get("marks", answer.id);
-        if (row) await db.put("marks", { ...row, refused: says });
-      }),
-    );
+    const gone = new Set([...kept, ...bad.map((one) => one.answer)].map(({ id }) => id));
+    await this.change(kept, (row) => (row.sittingId ? { ...row, sent: true } : undefined));
+    for (const { answer, says } of bad) await this.change([answer], (row) => ({ ...row, refused: says }));
     this.set({
       lineDown: false,
       waiting: this.state.waiting.filter((answer) => !gone.has(answer.id)),

@@ -17,6 +17,8 @@ import { besides, places } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
 
+const Tray = lazy(() => import("./tray.tsx").then((module) => ({ default: module.Tray })));
+
 /** Says how old what stands on the screen is, while the server cannot be reached. */
 function Age() {
   const since = useAge();
@@ -37,6 +39,7 @@ function Age() {
 export function Shell() {
   const [paletteOpen, setPaletteOpen] = useState(false);
   const [paletteWanted, setPaletteWanted] = useState(false);
+  const { refused } = useOutbox();
   const openPalette = () => {
     setPaletteWanted(true);
     setPaletteOpen(true);
@@ -53,6 +56,11 @@ export function Shell() {
         <div className="flex min-h-screen flex-col lg:flex-row">
           <Rail onPalette={openPalette} />
           <main id="place" className="flex min-w-0 flex-1 flex-col">
+            {refused.length > 0 && (
+              <Suspense fallback={null}>
+                <Tray />
+              </Suspense>
+            )}
             <Suspense
               fallback={
                 <div className="p-6">

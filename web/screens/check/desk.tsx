@@ -5,8 +5,7 @@ import { kinds } from "#core/checks";
 import { type StopReason, standing, stopIn } from "#core/ledger";
 import { plural } from "#core/saying";
 import { useKept } from "#web/app/kept.ts";
-import { outbox, useOutbox } from "#web/app/outbox.ts";
-import { Button } from "#web/parts/button.tsx";
+import { useOutbox } from "#web/app/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
@@ -123,7 +122,6 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
     <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col px-4 py-3">
       <Head sitting={sitting} child={child} check={check} />
       <Queue sitting={sitting} progress={progress} current={check.id} onGo={go} />
-      <Refused />
       {check.kind === "paper" ? (
         <Suspense fallback={<Waiting rows={8} />}>
           <PaperDesk {...wanted} log={log} progress={progress} />
@@ -159,17 +157,6 @@ function saveSign(waiting: number, lineDown: boolean): string {
   if (waiting === 0) return "all marks saved";
   const marks = plural(waiting, "mark");
   return lineDown ? `${marks} kept on this device until the server answers` : `${marks} being saved`;
-}
-
-function Refused() {
-  const { refused } = useOutbox();
-  if (refused.length === 0) return null;
-  return (
-    <div role="alert" className="mt-2 flex items-center justify-between gap-3 rounded-md bg-damson-pale px-3 py-2">
-      {plural(refused.length, "mark was", "marks were")} not taken: {refused[0]?.says}
-      <Button onClick={() => outbox.dismissRefused()}>Understood</Button>
-    </div>
-  );
 }
 
 function Gone() {

@@ -1,0 +1,92 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { gunzipSync } from "node:zlib";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { logOfChildren, standingOfChildren, standingOfReports } from "../ledger/log.ts";
+import { type OpenStore, openStore } from "./open.ts";
+import { answers, children } from "./schema.ts";
+import { reportsOf } from "./sessions.ts";
+import { type Dump, databaseAt, fillFrom } from "./testing.ts";
+
+/** A folder that was filled by the last version without a ledger: five children of the demo school, with all that was theirs. */
+const dump: Dump = JSON.parse(
+  gunzipSync(readFileSync(join(import.meta.dirname, "fixtures/school-at-0007.json.gz"))).toString(),
+);
+const isGiven = (row: Readonly<Record<string, unknown>>) => !["void", "note", "stop"].includes(String(row.outcome));
+const before = dump.answers ?? [];
+/** A mark of a report, taken back, and an end, taken back: the demo has neither. */
+const back = [
+  before.find((row) => row.session_id !== null && isGiven(row)),
+  before.find((row) => row.outcome === "stop"),
+].map((row, at): Dump[string][number] => ({
+  ...row,
+  id: `7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f000${at}`,
+  outcome: "void",
+  item: null,
+  heard: null,
+  check_id: null,
+  session_id: null,
+  voids: row?.id,
+}));
+const log = [...before, ...back];
+
+describe("the log of a school from before there was a ledger", () => {
+  let store: OpenStore;
+  const ids = (dump.children ?? []).map((row) => String(row.id));
+  beforeAll(async () => {
+    const client = await databaseAt(7);
+    await fillFrom(client, { ...dump, answers: log });
+    const snapshot = await client.dumpDataDir("none");
+    await client.close();
+    store = await openStore({ folder: "memory://", snapshot });
+  }, 60_000);
+  afterAll(() => store.close());
+
+  test("has every entry, numbered without a gap, and an undo behind what it takes back", async () => {
+    const rows = await store.db.select().from(answers);
+    expect(rows.map((row) => row.id).sort()).toEqual(log.map((row) => String(row.id)).sort());
+    for (const { id, entries } of await store.db.select().from(children)) {
+      const mine = rows.filter((row) => row.childId === id);
+      expect(mine.map((row) => row.number).sort((one, other) => one - other)).toEqual(mine.map((_, at) => at + 1));
+      expect(entries).toBe(mine.length);
+      for (const undo of mine.filter((row) => row.voids !== null))
+        expect(mine.find((row) => row.id === undo.voids)?.number).toBeLessThan(undo.number);
+    }
+  });
+  test("has as many standing answers of every child as before", async () => {
+    const gone = new Set(log.map((row) => row.voids));
+    const stands = await standingOfChildren(store.db, ids, 0);
+    for (const id of ids) {
+      const was = log.filter((row) => row.child_id === id && isGiven(row) && !gone.has(row.id));
+      expect(was.length).toBeGreaterThan(100);
+      expect(stands.get(id)).toHaveLength(was.length);
+    }
+  });
+  test("knows of each mark where it comes from, how it was asked, and that it was alone", async () => {
+    const sources = { check: 0, reading: 0, session: 0 };
+    for (const entry of await logOfChildren(store.db, ids)) {
+      const was = log.find((row) => row.id === entry.id);
+      if (!("source" in entry)) continue;
+      sources[entry.source.kind]++;
+      const id = { check: was?.check_id, reading: was?.reading_id, session: was?.session_id }[entry.source.kind];
+      expect(Object.values(entry.source)).toContain(id);
+      if ("way" in entry)
+        expect([entry.help, entry.source.kind === "reading"]).toEqual(["none", entry.way === "text"]);
+    }
+    expect(sources.check).toBeGreaterThan(1000);
+    expect(Math.min(sources.reading, sources.session)).toBeGreaterThan(50);
+  });
+  test("gives each report its marks, which had a table of their own", async () => {
+    const reports = await reportsOf(
+      store.db,
+      (dump.sessions ?? []).map((row) => String(row.id)),
+    );
+    const marks = reports.flatMap((report) =>
+      report.marks.map((mark) => [report.id, mark.id, mark.gpc, mark.outcome]),
+    );
+    const were = (dump.report_marks ?? []).filter((row) => !back.some(({ voids }) => voids === row.id));
+    expect(were.length).toBeGreaterThan(50);
+    expect(marks.sort()).toEqual(were.map((row) => [row.report_id, row.id, row.item, row.outcome]).sort());
+    expect((await standingOfReports(store.db, [])).size).toBe(0);
+  });
+});
