@@ -44,7 +44,10 @@ export type AnswerOf<E extends Endpoint> = z.output<E["answer"]>;
  */
 export function addressOf(endpoint: Endpoint, params: unknown, query?: unknown): string {
   const given = (params ?? {}) as Record<string, unknown>;
-  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(given[key])));
+  const path = endpoint.path.replace(/:(\w+)/g, (_, key: string) =>
+    // Half of a pair of surrogates stands for nothing and cannot be sent.
+    encodeURIComponent(String(given[key]).replaceAll(/\p{Surrogate}/gu, "\ufffd")),
+  );
   const search = new URLSearchParams();
   for (const [key, value] of Object.entries((query ?? {}) as Record<string, unknown>)) {
     if (value !== undefined && value !== null && value !== "") search.set(key, String(value));

@@ -2,25 +2,28 @@ import { z } from "zod";
 import { byId, day, done, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
-const mark = z.object({
-  at: z.number().int().min(0).max(5000),
-  kind: z.enum([
-    "misread",
-    "leftOut",
-    "skipped",
-    "told",
-    "putIn",
-    "putRight",
-    "sounded",
-    "again",
-    "waited",
-    "ownWay",
-    "endMark",
-  ]),
-  heard: line(60).nullable(),
-  /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
-  ms: z.number().int().min(0).max(3_600_000).optional(),
-});
+const mark = z
+  .object({
+    /** Index of the word; -1 for a word put in before the first. */
+    at: z.number().int().min(-1).max(5000),
+    kind: z.enum([
+      "misread",
+      "leftOut",
+      "skipped",
+      "told",
+      "putIn",
+      "putRight",
+      "sounded",
+      "again",
+      "waited",
+      "ownWay",
+      "endMark",
+    ]),
+    heard: line(60).nullable(),
+    /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
+    ms: z.number().int().min(0).max(3_600_000).optional(),
+  })
+  .refine(({ at, kind }) => at >= 0 || kind === "putIn", "Before the first word only a word can be put in.");
 
 const step = z.number().int().min(1).max(4).nullable();
 

@@ -40,7 +40,15 @@ export type HeardOutcome = (typeof heardOutcomes)[number];
 export type PlainOutcome = (typeof plainOutcomes)[number];
 
 /** What else was seen with an answer. Each kind of check says which it uses. */
-export const allTags = ["noName", "noKeyword", "noSpelling", "reversed", "doubled", "putRight"] as const;
+export const allTags = [
+  "noName",
+  "noKeyword",
+  "noSpelling",
+  "reversed",
+  "doubled",
+  "putRight",
+  "soundedOut",
+] as const;
 export type Tag = (typeof allTags)[number];
 
 interface Mark {

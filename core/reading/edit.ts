@@ -1,13 +1,21 @@
-import type { MarkKind, ReadingMark } from "./marks.ts";
+import { BEFORE_FIRST, type MarkKind, type ReadingMark } from "./marks.ts";
 
-/** Of these a word has one at most: it came out in one way. */
-const ways: readonly MarkKind[] = ["misread", "leftOut", "told", "skipped", "ownWay"];
+/** How a word came out, and what belongs to it. Beside each of these only those may stand that it names. */
+const beside: Partial<Record<MarkKind, readonly MarkKind[]>> = {
+  misread: ["putRight", "told", "sounded"],
+  told: ["misread", "sounded"],
+  leftOut: ["putRight"],
+  skipped: [],
+  ownWay: ["sounded"],
+  putRight: ["misread", "leftOut", "sounded"],
+  sounded: ["misread", "told", "ownWay", "putRight"],
+};
 
 /**
  * The marks after `kind` was pressed for the word at `at`. Pressed again it goes. A word comes out in one way, so that
- * another way takes the place of the one before; but a word that was told keeps what had been said for it. Put right
- * belongs to a misread and brings one; sounded out means that it came right. `ms` is the clock when it was pressed,
- * where it ran.
+ * another way takes the place of the one before; but what was sounded out may then go wrong, what was misread may then be
+ * told, and what was misread or left out may be put right. Put right brings a misread where there is neither, and goes with
+ * it. Before the first word a word can be put in, and nothing else. `ms` is the clock when it was pressed, where it ran.
  */
 export function pressMark(
   marks: readonly ReadingMark[],
@@ -15,22 +23,19 @@ export function pressMark(
   kind: MarkKind,
   ms?: number,
 ): readonly ReadingMark[] {
+  if (at === BEFORE_FIRST && kind !== "putIn") return marks;
   const here = (kinds: readonly MarkKind[]) => (mark: ReadingMark) => mark.at === at && kinds.includes(mark.kind);
   const without = (kinds: readonly MarkKind[]) => marks.filter((mark) => !here(kinds)(mark));
   const added = { at, kind, heard: null, ...(ms === undefined ? {} : { ms }) };
-  if (marks.some(here([kind]))) return without(kind === "misread" ? ["misread", "putRight"] : [kind]);
-  if (kind === "putRight")
-    return marks.some(here(["misread"]))
-      ? [...marks, added]
-      : [...without(ways), { ...added, kind: "misread" as const }, added];
-  if (kind === "told") {
-    const said = marks.filter((mark) => mark.at === at && mark.kind === "misread" && mark.heard !== null);
-    return [...without([...ways, "putRight", "sounded"]), ...said, added];
-  }
-  if (ways.includes(kind))
-    return [...without([...ways, "putRight", ...(kind === "ownWay" ? [] : ["sounded" as const])]), added];
-  if (kind === "sounded") return [...without([...ways, "putRight"]), added];
-  return [...marks, added];
+  if (marks.some(here([kind])))
+    return without(kind === "misread" || kind === "leftOut" ? [kind, "putRight"] : [kind]);
+  const stays = beside[kind];
+  if (!stays) return [...marks, added];
+  const gives = (Object.keys(beside) as MarkKind[]).filter((one) => !stays.includes(one));
+  const left = without(gives);
+  if (kind === "putRight" && !left.some(here(["misread", "leftOut"])))
+    return [...left, { ...added, kind: "misread" as const }, added];
+  return [...left, added];
 }
 
 /** The marks with what was said at a word; `kind` is that of the mark it belongs to. */

@@ -68,13 +68,16 @@ export interface ReadingEntry {
   readonly heard: string | null;
   /** The child mended it by itself. */
   readonly putRight: boolean;
+  /** It was sounded out, and went wrong all the same. */
+  readonly soundedOut: boolean;
   /** Milliseconds into the reading. */
   readonly ms: number;
 }
 
 /**
  * What a reading adds to the answer log: words misread (also those put right, which are confusions all the same), told,
- * sounded out and said in the child's own way. A word that was misread and then told is one entry, with what was said.
+ * sounded out and said in the child's own way. A word is one entry: one that was misread and then told is a misread, with
+ * what was said; one that was sounded out and then misread or told is what it came to.
  * What was left out says nothing about a spelling, and what stands behind the stop was not read. A misread that is right
  * in the school's accent is none. In the order of the text.
  */
@@ -82,12 +85,10 @@ export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly Rea
   const words = textWords(reading.text);
   const marks = marksThatCount(reading, words.length);
   const at = (kind: MarkKind) => new Set(marks.filter((mark) => mark.kind === kind).map((mark) => mark.at));
-  const [mended, told] = [at("putRight"), at("told")];
-  const said = new Set(marks.filter((mark) => mark.kind === "misread" && mark.heard !== null).map((mark) => mark.at));
+  const [mended, told, misread, sounded] = [at("putRight"), at("told"), at("misread"), at("sounded")];
   return marks
-    .filter(({ at, kind, heard }) =>
-      kind === "told" ? !said.has(at) : kind !== "misread" || heard !== null || !told.has(at),
-    )
+    .filter(({ at, kind }) => !(kind === "told" && misread.has(at)))
+    .filter(({ at, kind }) => !(kind === "sounded" && (misread.has(at) || told.has(at))))
     .flatMap((mark): ReadingEntry[] => {
       const word = words[mark.at]?.text;
       const kind = outcomes[mark.kind];
@@ -100,7 +101,17 @@ export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly Rea
       const item = wordItem({ text: keyOf(word), units });
       if (!isWordItem(item)) return [];
       const heard = outcome === "wrong" ? mark.heard : null;
-      return [{ at: mark.at, item, outcome, heard, putRight: mended.has(mark.at), ms: mark.ms ?? 0 }];
+      return [
+        {
+          at: mark.at,
+          item,
+          outcome,
+          heard,
+          putRight: mended.has(mark.at),
+          soundedOut: kind !== "sounded" && kind !== "ownWay" && sounded.has(mark.at),
+          ms: mark.ms ?? 0,
+        },
+      ];
     })
     .sort((one, other) => one.at - other.at);
 }

@@ -1,11 +1,12 @@
 import { wordsOf } from "#core/words";
 
 /**
- * What was heard at one word of a text. A word can have several marks: misread, then put right.
+ * What was heard at one word of a text. A word can have several marks: misread, then put right; left out, then put right;
+ * sounded out, and then misread; misread, and then told.
  * - `misread`: another word was said, `heard` when it was noted
  * - `leftOut`: the word was not said; `skipped`: its whole line was
  * - `told`: the adult said it after a wait
- * - `putIn`: a word that the text does not have was said after this one
+ * - `putIn`: a word that the text does not have was said after this one, or before the first (`BEFORE_FIRST`)
  * - `putRight`: the child mended it by itself
  * - `sounded`: sounded out, then right; `again`: said again; `waited`: a long stop before it
  * - `ownWay`: said in the child's own way, which is right
@@ -24,8 +25,11 @@ export type MarkKind =
   | "ownWay"
   | "endMark";
 
+/** Where a word stands that was put in before the first one. */
+export const BEFORE_FIRST = -1;
+
 export interface ReadingMark {
-  /** Index of the word in the text, from 0. */
+  /** Index of the word in the text, from 0; `BEFORE_FIRST` for a word put in there. */
   readonly at: number;
   readonly kind: MarkKind;
   /** What was said, with `misread` and `putIn`; null when no one noted it. */
@@ -63,7 +67,9 @@ export function wordsReached({ stoppedAt }: Pick<Reading, "stoppedAt">, words: n
  */
 export function marksThatCount(reading: Reading, words: number): readonly ReadingMark[] {
   const reached = wordsReached(reading, words);
-  return reading.marks.filter(({ at }) => Number.isInteger(at) && at >= 0 && at < reached);
+  return reading.marks.filter(
+    ({ at, kind }) => Number.isInteger(at) && at >= (kind === "putIn" ? BEFORE_FIRST : 0) && at < reached,
+  );
 }
 
 /** A word of a text with the sentence and the line that it stands in, both from 0. */

@@ -132,6 +132,18 @@ describe("what a reading brings into the log", () => {
       heard: null,
     });
   });
+  test("sounded out and then misread, or told, is one entry of what it came to; left out and put right is none", () => {
+    const marks = (kinds: readonly ReadingMark["kind"][]) =>
+      entriesOf(reading(kinds.map((kind) => ({ at: 1, kind, heard: kind === "misread" ? "chip" : null }))), {
+        lexicon,
+      }).map((entry) => [entry.outcome, entry.heard, entry.soundedOut]);
+    expect(marks(["sounded", "misread"])).toEqual([["wrong", "chip", true]]);
+    expect(marks(["misread", "sounded"])).toEqual([["wrong", "chip", true]]);
+    expect(marks(["sounded", "told"])).toEqual([["none", null, true]]);
+    expect(marks(["sounded"])).toEqual([["sounded", null, false]]);
+    expect(marks(["leftOut", "putRight"])).toEqual([]);
+    expect(entriesOf(reading([{ at: -1, kind: "putIn", heard: "and" }]), { lexicon })).toEqual([]);
+  });
   test("what stands behind the word where reading stopped was not read", () => {
     const marks = [1, 2, 3].map((at) => ({ at, kind: "misread" as const, heard: "zip" }));
     const stopped = { ...reading(marks), stoppedAt: 2 };
@@ -148,7 +160,7 @@ describe("what a reading brings into the log", () => {
         { lexicon },
       ).map((entry) => [entry.outcome, entry.heard]);
     expect(both("chip")).toEqual([["wrong", "chip"]]);
-    expect(both(null)).toEqual([["none", null]]);
+    expect(both(null)).toEqual([["wrong", null]]);
     expect(both("ship")).toEqual([["none", null]]);
   });
   test("left out, skipped and put in say nothing about a spelling, and a mark at no word neither", () => {

@@ -49,7 +49,7 @@ const MINUTE = 60_000;
 /**
  * Counts one reading. All figures follow from four: words read, words correct, errors and time.
  * - words read: from the first word to the one where reading stopped, whichever way they came out
- * - a word is wrong when it was left out, skipped or told, or misread and not put right; it is wrong once
+ * - a word is wrong when it was skipped or told, or misread or left out and not put right; it is wrong once
  * - errors = wrong words + words put in
  * - accuracy = words correct / words read; words correct per minute = words correct / minutes
  * - errors per hundred = errors × 100 / words read; self-correction = put right / (put right + wrong words)
@@ -92,7 +92,7 @@ export function scoreReading(reading: Reading): ReadingScore {
 
 function resultOf(kinds: readonly MarkKind[]): WordResult {
   if (kinds.includes("told")) return "told";
-  if (kinds.includes("leftOut") || kinds.includes("skipped")) return "leftOut";
+  if (kinds.includes("skipped") || (kinds.includes("leftOut") && !kinds.includes("putRight"))) return "leftOut";
   if (kinds.includes("misread") && !kinds.includes("putRight")) return "misread";
   return "right";
 }

@@ -76,7 +76,7 @@ function changesOf(reading: ReadingView, standing: readonly AnswerBody[], school
   // What stopped a group is not one child's.
   const entries = how === "together" ? [] : entriesOf(reading, school);
   const mark = { childId, markedBy, day };
-  const wanted = entries.map(({ at, item, outcome, heard, putRight, ms }): AnswerBody => {
+  const wanted = entries.map(({ at, item, outcome, heard, putRight, soundedOut, ms }): AnswerBody => {
     const given = {
       ...mark,
       id: randomUUID(),
@@ -89,7 +89,7 @@ function changesOf(reading: ReadingView, standing: readonly AnswerBody[], school
       help: "none" as const,
       way: "text" as const,
       pass: 1,
-      tags: putRight ? ["putRight" as const] : [],
+      tags: [...(putRight ? ["putRight" as const] : []), ...(soundedOut ? ["soundedOut" as const] : [])],
     };
     return outcome === "wrong" ? { ...given, outcome, heard, units: null } : { ...given, outcome };
   });

@@ -6,6 +6,8 @@ import { readingMarks } from "./marking.ts";
 interface BarWanted {
   /** The word that was tapped last. */
   readonly word: string | undefined;
+  /** The one mark that can be given where no word is; all of them without it. */
+  readonly only?: MarkKind | undefined;
   readonly marks: readonly ReadingMark[];
   /** Seconds to wait before a word is told; 0 counts none. */
   readonly wait: number;
@@ -15,7 +17,7 @@ interface BarWanted {
 }
 
 /** The marks for the word that was tapped last, always in the same place; what was said can be typed now or later. */
-export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWanted) {
+export function MarkBar({ word, only, marks, wait, onPress, onSkip, onHeard }: BarWanted) {
   const [more, setMore] = useState(false);
   const [since, setSince] = useState<{ word: string | undefined; at: number } | null>(null);
   const waited = useSeconds(since?.word === word && wait > 0 ? (since?.at ?? null) : null);
@@ -62,22 +64,25 @@ export function MarkBar({ word, marks, wait, onPress, onSkip, onHeard }: BarWant
         )}
       </div>
       <div className="grid grid-cols-3 gap-1.5 sm:grid-cols-6 lg:grid-cols-11">
-        {readingMarks.map(({ kind, name, key, sign, often }) => (
-          <button
-            key={kind}
-            type="button"
-            aria-disabled={word === undefined}
-            aria-pressed={has(kind)}
-            onMouseDown={keepKeys}
-            onClick={() => word !== undefined && press(kind)}
-            className={`${often || more ? "flex" : "hidden sm:flex"} min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center leading-tight touch-manipulation ${word === undefined ? "border-dashed text-soft" : ""} ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
-          >
-            <span>
-              {name} <span aria-hidden>{sign}</span>
-            </span>
-            <kbd className="text-xs text-soft max-sm:hidden">{key.toUpperCase()}</kbd>
-          </button>
-        ))}
+        {readingMarks.map(({ kind, name, key, sign, often }) => {
+          const off = word === undefined || (only !== undefined && only !== kind);
+          return (
+            <button
+              key={kind}
+              type="button"
+              aria-disabled={off}
+              aria-pressed={has(kind)}
+              onMouseDown={keepKeys}
+              onClick={() => !off && press(kind)}
+              className={`${often || more || only === kind ? "flex" : "hidden sm:flex"} min-h-14 flex-col items-center justify-center rounded-lg border px-1 text-center leading-tight touch-manipulation ${off ? "border-dashed text-soft" : ""} ${has(kind) ? "border-leaf bg-leaf-pale font-semibold" : kind === "told" && tellNow ? "border-damson border-2" : "border-line"}`}
+            >
+              <span>
+                {name} <span aria-hidden>{sign}</span>
+              </span>
+              <kbd className="text-xs text-soft max-sm:hidden">{key.toUpperCase()}</kbd>
+            </button>
+          );
+        })}
         <button
           type="button"
           aria-disabled={word === undefined}

@@ -13,7 +13,7 @@ export const readingMarks: readonly {
   { kind: "putRight", name: "Put right", key: "r", sign: "✓", often: true },
   { kind: "told", name: "Told", key: "t", sign: "T", often: true },
   { kind: "leftOut", name: "Left out", key: "l", sign: "–", often: true },
-  { kind: "putIn", name: "Put in after", key: "i", sign: "+", often: false },
+  { kind: "putIn", name: "Put in", key: "i", sign: "+", often: false },
   { kind: "sounded", name: "Sounded out", key: "s", sign: "·", often: true },
   { kind: "again", name: "Said again", key: "a", sign: "↺", often: false },
   { kind: "waited", name: "Long stop", key: "w", sign: "…", often: false },

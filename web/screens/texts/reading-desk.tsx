@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { getChild, getGroup, getSchool, listReadings, listTexts, type TextView } from "#contract";
+import { BEFORE_FIRST } from "#core/reading";
 import { newId, useMarker } from "#web/app/device.ts";
 import { useKept } from "#web/app/kept.ts";
 import { keepKeys, useKeys } from "#web/app/keys.tsx";
@@ -174,8 +175,8 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
   }, [running]);
   const skip = () => {
     // The line as it stands on the screen.
-    const drawn = [...document.querySelectorAll<HTMLElement>("[data-word]")];
-    const top = current === null ? undefined : drawn[current]?.offsetTop;
+    const drawn = [...document.querySelectorAll<HTMLElement>("[data-word]:not([data-word='-1'])")];
+    const top = current === null || current < 0 ? undefined : drawn[current]?.offsetTop;
     if (top !== undefined) desk.skip(drawn.flatMap((word, at) => (word.offsetTop === top ? [at] : [])));
   };
   useKeys([
@@ -228,7 +229,8 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
         <ReadingText desk={desk} />
         {!asksLast && (
           <MarkBar
-            word={current === null ? undefined : words[current]?.text}
+            word={current === BEFORE_FIRST ? "before the first word" : words[current ?? words.length]?.text}
+            only={current === BEFORE_FIRST ? "putIn" : undefined}
             marks={current === null ? [] : draft.body.marks.filter((mark) => mark.at === current)}
             wait={school.data.reading.wait}
             onPress={desk.press}

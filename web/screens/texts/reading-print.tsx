@@ -1,5 +1,5 @@
 import type { TextView } from "#contract";
-import { type MarkKind, type Reading, textWords } from "#core/reading";
+import { BEFORE_FIRST, type MarkKind, type Reading, textWords } from "#core/reading";
 import { plural, shortDay } from "#core/saying";
 import { todayHere } from "#web/app/clock.ts";
 import type { WordGround } from "#web/app/lexicon.ts";
@@ -76,6 +76,17 @@ function Part({ title, children }: { title: string; children: React.ReactNode })
   );
 }
 
+/** What was put in before the first word. */
+function PutInBefore({ marks }: { marks: Reading["marks"] }) {
+  const mine = marks.filter((mark) => mark.at === BEFORE_FIRST);
+  if (mine.length === 0) return null;
+  return (
+    <span className="font-sans text-[9pt]">
+      {signsOf(mine.map((mark) => mark.kind))} ({mine.map((mark) => mark.heard ?? "–").join(", ")}){" "}
+    </span>
+  );
+}
+
 /** The text as it was read: signs above the words, what was said after them, and where reading stopped. */
 function MarkedReading({ reading }: { reading: Reading }) {
   const words = textWords(reading.text);
@@ -90,6 +101,7 @@ function MarkedReading({ reading }: { reading: Reading }) {
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: a word is its place in the text
             <span key={at}>
+              {at === 0 && <PutInBefore marks={reading.marks} />}
               {at === 0 ? reading.text.slice(0, word.at) : ""}
               <span className="relative">
                 <span className="absolute -top-[1.15em] left-0 font-sans text-[8pt] whitespace-nowrap">

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import type { MarkKind } from "#core/reading";
+import { BEFORE_FIRST, type MarkKind } from "#core/reading";
+import { keepKeys } from "#web/app/keys.tsx";
 import { signsOf } from "./marking.ts";
 import { Word } from "./reading-word.tsx";
 import type { ReadingDesk } from "./use-reading.ts";
@@ -13,6 +14,31 @@ function openingOf(between: string): string {
 
 function withoutOpening(between: string): string {
   return between.slice(0, between.length - openingOf(between).length);
+}
+
+/** The place before the first word, for a word that a child puts in there. */
+function BeforeFirst({
+  kinds,
+  current,
+  onTap,
+}: {
+  kinds: readonly MarkKind[];
+  current: boolean;
+  onTap: (at: number) => void;
+}) {
+  return (
+    <button
+      type="button"
+      data-word={BEFORE_FIRST}
+      aria-label={`Before the first word${kinds.length > 0 ? ", marked" : ""}`}
+      aria-current={current || undefined}
+      onClick={() => onTap(BEFORE_FIRST)}
+      onMouseDown={keepKeys}
+      className={`mr-1 min-w-6 rounded px-1 py-2 font-sans text-base leading-tight touch-manipulation ${kinds.length > 0 ? "bg-leaf-pale" : "text-soft"} ${current ? "outline-2 outline-damson" : ""}`}
+    >
+      {kinds.length > 0 ? signsOf(kinds) : "›"}
+    </button>
+  );
 }
 
 /** The adult's copy: every word a target, with its marks; the line that the child sees is underlined. */
@@ -35,6 +61,9 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
       className={`rounded-lg border border-line bg-sheet px-5 py-3 ${finished ? "max-h-[38vh] overflow-y-auto" : ""}`}
     >
       <p className="font-child text-[1.55rem] leading-[2.3]">
+        {!draft?.asksLast && !finished && (
+          <BeforeFirst kinds={byWord.get(BEFORE_FIRST) ?? []} current={current === BEFORE_FIRST} onTap={tap} />
+        )}
         {words.map((word, at) => {
           const kinds = byWord.get(at) ?? [];
           const next = words[at + 1];

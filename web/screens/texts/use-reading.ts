@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { ReadingBody } from "#contract";
 import {
+  BEFORE_FIRST,
   linesOf,
   type MarkKind,
   pressMark,
@@ -87,7 +88,7 @@ export function useReading(address: string, make: () => Draft) {
     if (!before) return;
     if (before.asksLast) return stoppedAt(at);
     setCurrent(at);
-    const isNew = !before.body.marks.some((mark) => mark.at === at);
+    const isNew = at !== BEFORE_FIRST && !before.body.marks.some((mark) => mark.at === at);
     bare.current = isNew ? at : null;
     if (isNew) putMarks(pressMark(before.body.marks, at, "misread", now()));
   };
@@ -104,7 +105,8 @@ export function useReading(address: string, make: () => Draft) {
   };
   /** Marks words as left out with their line. */
   const skip = (at: readonly number[]) => latest.current && putMarks(skipWords(latest.current.body.marks, at, now()));
-  const step = (by: number) => setCurrent((at) => Math.max(0, Math.min(words.length - 1, at === null ? 0 : at + by)));
+  const step = (by: number) =>
+    setCurrent((at) => Math.max(BEFORE_FIRST, Math.min(words.length - 1, at === null ? 0 : at + by)));
   const heard = (kind: "misread" | "putIn", said: string | null) => {
     bare.current = null;
     if (latest.current && current !== null) putMarks(withHeard(latest.current.body.marks, current, kind, said));
