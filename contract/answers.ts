@@ -13,6 +13,7 @@ import {
 import { count, day, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { broughtUp } from "./old-marks.ts";
+import { textRead } from "./text-read.ts";
 
 /** A kind of check. A device that kept a plan before spelling cards had this code still says `say`. */
 export const kindId = z.preprocess((code) => (code === "say" ? "card" : code), z.enum(kindIds));
@@ -21,9 +22,10 @@ export const item = line(200);
 export const outcome = z.enum([...plainOutcomes, ...heardOutcomes]);
 
 const check = z.object({ kind: z.literal("check"), checkId: id });
+const reading = z.object({ kind: z.literal("reading"), readingId: id });
 const source = z.discriminatedUnion("kind", [
   check,
-  z.object({ kind: z.literal("reading"), readingId: id }),
+  reading,
   z.object({ kind: z.literal("session"), sessionId: id.nullable(), reportId: id.nullable() }),
 ]);
 
@@ -67,6 +69,8 @@ export const answer = z.discriminatedUnion("outcome", [
     text: note(300).pipe(z.string().min(1)),
   }),
   mark.extend({ outcome: z.literal("stop"), source: check, why: z.enum(stopReasons) }),
+  // A whole reading; what it says of each word, core works out.
+  mark.extend({ outcome: z.literal("reading"), source: reading, reading: textRead }),
 ]);
 export type AnswerBody = z.infer<typeof answer>;
 

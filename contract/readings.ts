@@ -1,29 +1,7 @@
 import { z } from "zod";
 import { byId, day, done, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
-
-const mark = z
-  .object({
-    /** Index of the word; -1 for a word put in before the first. */
-    at: z.number().int().min(-1).max(5000),
-    kind: z.enum([
-      "misread",
-      "leftOut",
-      "skipped",
-      "told",
-      "putIn",
-      "putRight",
-      "sounded",
-      "again",
-      "waited",
-      "ownWay",
-      "endMark",
-    ]),
-    heard: line(60).nullable(),
-    /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
-    ms: z.number().int().min(0).max(3_600_000).optional(),
-  })
-  .refine(({ at, kind }) => at >= 0 || kind === "putIn", "Before the first word only a word can be put in.");
+import { textRead } from "./text-read.ts";
 
 const step = z.number().int().min(1).max(4).nullable();
 
@@ -34,10 +12,7 @@ const readingBody = z.object({
   how: z.enum(["alone", "together"]),
   textId: line(80),
   title: line(120),
-  /** The version that was read, kept with the reading. */
-  text: z.string().min(1).max(20_000),
-  marks: z.array(mark).max(3000),
-  stoppedAt: z.number().int().min(0).max(5000).nullable(),
+  ...textRead.shape,
   ms: z.number().int().min(0).max(3_600_000).nullable(),
   /** When lines were turned, for a text that was shown line by line: the word a line begins with, and when. */
   turns: z

@@ -1,6 +1,7 @@
 import { join, resolve } from "node:path";
 import pino from "pino";
 import { buildApp } from "./http/app.ts";
+import { answerUnreadable } from "./http/unreadable.ts";
 import { shipOrders } from "./store/classes.ts";
 import { readGround } from "./store/ground.ts";
 import { CannotOpen } from "./store/lock.ts";
@@ -43,6 +44,7 @@ async function main(): Promise<void> {
       console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
   });
 
+  answerUnreadable(server);
   // A browser keeps a line for about a minute; one that is closed under it costs a failed request.
   server.keepAliveTimeout = 75_000;
   server.headersTimeout = 80_000;

@@ -101,6 +101,7 @@ function problemWith(mark: Exclude<Answer, { outcome: "void" }>, stored: Stored)
   if (check.childId !== childId) return "The check is another child's.";
   if (Date.parse(mark.markedAt) < Date.parse(check.startedAt) - BEHIND_MS)
     return "The time is before the check began.";
+  if (mark.outcome === "reading") return "A reading belongs to no check.";
   if (mark.outcome === "stop") return undefined;
   if (mark.item !== null && !check.items.has(mark.item)) return "This item is not in the check.";
   if (isGiven(mark) && mark.kind !== check.kind) return `The check is one of another kind: ${kindNames[check.kind]}.`;

@@ -1,5 +1,6 @@
 import { type KindId, timedKinds } from "./kinds.ts";
 import type { CheckSource, Help, Source, Way } from "./source.ts";
+import type { TextEntry } from "./text-entry.ts";
 
 /**
  * How an item was answered.
@@ -109,21 +110,27 @@ export interface StopEntry extends Mark {
   readonly why: StopReason;
 }
 
-export type Answer = GivenAnswer | VoidAnswer | NoteEntry | StopEntry;
+export type Answer = GivenAnswer | VoidAnswer | NoteEntry | StopEntry | TextEntry;
 
 export interface StandingWanted {
   /** A timed answer that is right at once and took longer counts as slow; 0 leaves all as they were marked. */
   readonly slowAfterMs?: number | undefined;
+  /** What a reading says of its words; without it readings say nothing. */
+  readonly inText?: ((entry: TextEntry) => readonly GivenAnswer[]) | undefined;
 }
 
 /**
  * The answers that stand: those no later entry voids, in order of marking. What was marked right at once and took
  * longer than the school's threshold reads as slow; the log keeps what was marked.
  */
-export function standing(log: readonly Answer[], { slowAfterMs = 0 }: StandingWanted = {}): readonly GivenAnswer[] {
+export function standing(
+  log: readonly Answer[],
+  { slowAfterMs = 0, inText }: StandingWanted = {},
+): readonly GivenAnswer[] {
   const voided = voidedIn(log);
   return log
-    .filter((answer): answer is GivenAnswer => isGiven(answer) && !voided.has(answer.id))
+    .filter((entry) => !voided.has(entry.id))
+    .flatMap((entry) => (isGiven(entry) ? [entry] : entry.outcome === "reading" ? (inText?.(entry) ?? []) : []))
     .map((answer) =>
       answer.outcome === "right" && isSlow(answer, slowAfterMs) ? { ...answer, outcome: "slow" as const } : answer,
     )
@@ -158,9 +165,9 @@ export function firstOfEach(answers: readonly GivenAnswer[]): readonly GivenAnsw
   return answers.filter(({ item }) => !seen.has(item) && seen.add(item));
 }
 
-/** True for an entry that is an answer to an item, not an undo, a note or an end. */
+/** True for an entry that is an answer to an item, not an undo, a note, an end, or a whole reading. */
 export function isGiven(answer: Answer): answer is GivenAnswer {
-  return answer.outcome !== "void" && answer.outcome !== "note" && answer.outcome !== "stop";
+  return !["void", "note", "stop", "reading"].includes(answer.outcome);
 }
 
 function voidedIn(log: readonly Answer[]): ReadonlySet<string> {

@@ -4,3 +4,4 @@ export * from "./answers.ts";
 export * from "./days.ts";
 export * from "./kinds.ts";
 export * from "./source.ts";
+export * from "./text-entry.ts";

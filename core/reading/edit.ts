@@ -35,7 +35,9 @@ export function pressMark(
   const left = without(gives);
   if (kind === "putRight" && !left.some(here(["misread", "leftOut"])))
     return [...left, { ...added, kind: "misread" as const }, added];
-  return [...left, added];
+  const after = [...left, added];
+  // What was to be mended is gone: sounded out, and it was right.
+  return after.some(here(["misread", "leftOut"])) ? after : after.filter((mark) => !here(["putRight"])(mark));
 }
 
 /** The marks with what was said at a word; `kind` is that of the mark it belongs to. */

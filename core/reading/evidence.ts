@@ -1,3 +1,4 @@
+import type { GivenAnswer, Tag, TextEntry } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
 import {
   type ExplainWanted,
@@ -10,6 +11,7 @@ import {
   wordItem,
 } from "#core/words";
 import { type MarkKind, marksThatCount, type Reading, textWords } from "./marks.ts";
+import { scoreReading } from "./score.ts";
 
 /** What a misread word of a text says. */
 export interface MisreadTold {
@@ -58,8 +60,8 @@ export function failedSpellings(told: readonly MisreadTold[]): readonly FailedSp
     .sort((one, other) => other.count - one.count);
 }
 
-/** A word of a reading as it enters the child's answer log: what went wrong, or came with effort. */
-export interface ReadingEntry {
+/** What a reading says of one of its words: that it went wrong, or came with effort. */
+export interface WordRead {
   readonly at: number;
   /** The word in its units, as in a check of words. */
   readonly item: string;
@@ -75,13 +77,13 @@ export interface ReadingEntry {
 }
 
 /**
- * What a reading adds to the answer log: words misread (also those put right, which are confusions all the same), told,
+ * What a reading says of its words: those misread (also those put right, which are confusions all the same), told,
  * sounded out and said in the child's own way. A word is one entry: one that was misread and then told is a misread, with
  * what was said; one that was sounded out and then misread or told is what it came to.
  * What was left out says nothing about a spelling, and what stands behind the stop was not read. A misread that is right
  * in the school's accent is none. In the order of the text.
  */
-export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly ReadingEntry[] {
+export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly WordRead[] {
   const words = textWords(reading.text);
   const marks = marksThatCount(reading, words.length);
   const at = (kind: MarkKind) => new Set(marks.filter((mark) => mark.kind === kind).map((mark) => mark.at));
@@ -89,7 +91,7 @@ export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly Rea
   return marks
     .filter(({ at, kind }) => !(kind === "told" && misread.has(at)))
     .filter(({ at, kind }) => !(kind === "sounded" && (misread.has(at) || told.has(at))))
-    .flatMap((mark): ReadingEntry[] => {
+    .flatMap((mark): WordRead[] => {
       const word = words[mark.at]?.text;
       const kind = outcomes[mark.kind];
       if (word === undefined || kind === undefined) return [];
@@ -116,7 +118,56 @@ export function entriesOf(reading: Reading, wanted: ExplainWanted): readonly Rea
     .sort((one, other) => one.at - other.at);
 }
 
-const outcomes: Partial<Record<MarkKind, ReadingEntry["outcome"]>> = {
+/**
+ * A reading of the log as answers to its words, in the order of the text: those that went wrong or came with effort, and
+ * with `all` the others too, up to where reading stopped. What is put right in the school's splits later counts at once.
+ * @example answersInText(entry, { lexicon }).map(({ item, outcome }) => [item, outcome]) // [["ch i p", "wrong"]]
+ */
+export function answersInText(
+  entry: TextEntry,
+  { all = false, ...wanted }: ExplainWanted & { readonly all?: boolean },
+): readonly GivenAnswer[] {
+  const { id, childId, day, markedBy, source, reading } = entry;
+  const whole: Reading = { ...reading, ms: null };
+  const begun = Date.parse(entry.markedAt);
+  const answer = ({ at, ms }: Pick<WordRead, "at" | "ms">, item: string, tags: readonly Tag[]) => ({
+    // An id of its own for each word, always the same.
+    id: `${id.slice(0, 24)}${at.toString(16).padStart(12, "0")}`,
+    childId,
+    // Marks without a time keep the order of the text.
+    markedAt: new Date(begun + Math.max(ms, at)).toISOString(),
+    day,
+    markedBy,
+    kind: "words" as const,
+    item,
+    ms: null,
+    source,
+    help: "none" as const,
+    way: "text" as const,
+    pass: 1,
+    tags,
+  });
+  const marked = entriesOf(whole, wanted).map((word): [number, GivenAnswer] => {
+    const tags: Tag[] = [];
+    if (word.putRight) tags.push("putRight");
+    if (word.soundedOut) tags.push("soundedOut");
+    const { outcome, heard } = word;
+    const given = answer(word, word.item, tags);
+    return [word.at, outcome === "wrong" ? { ...given, outcome, heard, units: null } : { ...given, outcome }];
+  });
+  if (!all) return marked.map(([, one]) => one);
+  const said = new Map(marked);
+  const words = textWords(reading.text);
+  return scoreReading(whole).words.flatMap((result, at): GivenAnswer[] => {
+    const one = said.get(at);
+    if (one) return [one];
+    const word = words[at]?.text ?? "";
+    const item = wordItem({ text: keyOf(word), units: split(word, wanted)[0]?.units ?? [] });
+    return result === "right" && isWordItem(item) ? [{ ...answer({ at, ms: 0 }, item, []), outcome: "right" }] : [];
+  });
+}
+
+const outcomes: Partial<Record<MarkKind, WordRead["outcome"]>> = {
   misread: "wrong",
   told: "none",
   sounded: "sounded",

@@ -1,42 +1,7 @@
+import { BEFORE_FIRST, type ReadingMark } from "#core/ledger";
 import { wordsOf } from "#core/words";
 
-/**
- * What was heard at one word of a text. A word can have several marks: misread, then put right; left out, then put right;
- * sounded out, and then misread; misread, and then told.
- * - `misread`: another word was said, `heard` when it was noted
- * - `leftOut`: the word was not said; `skipped`: its whole line was
- * - `told`: the adult said it after a wait
- * - `putIn`: a word that the text does not have was said after this one, or before the first (`BEFORE_FIRST`)
- * - `putRight`: the child mended it by itself
- * - `sounded`: sounded out, then right; `again`: said again; `waited`: a long stop before it
- * - `ownWay`: said in the child's own way, which is right
- * - `endMark`: the mark that ends the sentence after it was read over
- */
-export type MarkKind =
-  | "misread"
-  | "leftOut"
-  | "skipped"
-  | "told"
-  | "putIn"
-  | "putRight"
-  | "sounded"
-  | "again"
-  | "waited"
-  | "ownWay"
-  | "endMark";
-
-/** Where a word stands that was put in before the first one. */
-export const BEFORE_FIRST = -1;
-
-export interface ReadingMark {
-  /** Index of the word in the text, from 0; `BEFORE_FIRST` for a word put in there. */
-  readonly at: number;
-  readonly kind: MarkKind;
-  /** What was said, with `misread` and `putIn`; null when no one noted it. */
-  readonly heard: string | null;
-  /** Milliseconds on the clock when it was marked; missing when the clock stood still. */
-  readonly ms?: number | undefined;
-}
+export { BEFORE_FIRST, type MarkKind, type ReadingMark } from "#core/ledger";
 
 /** The word with which a line came up on the child's face, and when on the clock. */
 export interface LineTurn {

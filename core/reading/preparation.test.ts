@@ -1,8 +1,18 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
+import { standing, type TextEntry } from "#core/ledger";
 import { exceptionWordsUpTo, readOrder, taughtUpTo } from "#core/order";
 import { decodability, keyOf, readLexicon } from "#core/words";
-import { climbOf, entriesOf, misreads, prepareReading, prepareText, type ReadingMark, stepOfText } from "./index.ts";
+import {
+  answersInText,
+  climbOf,
+  entriesOf,
+  misreads,
+  prepareReading,
+  prepareText,
+  type ReadingMark,
+  stepOfText,
+} from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const order = readOrder(readFileSync("data/orders/words-first.txt", "utf8"));
@@ -143,6 +153,47 @@ describe("what a reading brings into the log", () => {
     expect(marks(["sounded"])).toEqual([["sounded", null, false]]);
     expect(marks(["leftOut", "putRight"])).toEqual([]);
     expect(entriesOf(reading([{ at: -1, kind: "putIn", heard: "and" }]), { lexicon })).toEqual([]);
+  });
+  test("a reading of the log says its words as answers, with an id each; asked for all, up to the stop", () => {
+    const entry: TextEntry = {
+      id: "7d0c5a1e-2f0b-4c1a-9e55-0a6f3b6f0001",
+      childId: "c",
+      markedAt: "2026-11-20T09:00:00.000Z",
+      day: "2026-11-20",
+      markedBy: "Mx T.",
+      outcome: "reading",
+      source: { kind: "reading", readingId: "r" },
+      reading: {
+        text: "The ship can stop.",
+        marks: [
+          { at: 1, kind: "misread", heard: "chip", ms: 3000 },
+          { at: 1, kind: "putRight", heard: null },
+          { at: 2, kind: "leftOut", heard: null },
+          { at: 3, kind: "told", heard: null },
+        ],
+        stoppedAt: 2,
+      },
+    };
+    const [first, ...others] = answersInText(entry, { lexicon });
+    expect(others).toEqual([]);
+    expect(first).toMatchObject({
+      id: "7d0c5a1e-2f0b-4c1a-9e55-000000000001",
+      item: "sh i p",
+      outcome: "wrong",
+      heard: "chip",
+      tags: ["putRight"],
+      way: "text",
+      help: "none",
+      markedAt: "2026-11-20T09:00:03.000Z",
+    });
+    expect(
+      answersInText(entry, { lexicon, all: true }).map((one) => [one.outcome, one.item.replaceAll(" ", "")]),
+    ).toEqual([
+      ["right", "the"],
+      ["wrong", "ship"],
+    ]);
+    expect(standing([entry])).toEqual([]);
+    expect(standing([entry], { inText: (one) => answersInText(one, { lexicon }) })).toEqual([first]);
   });
   test("what stands behind the word where reading stopped was not read", () => {
     const marks = [1, 2, 3].map((at) => ({ at, kind: "misread" as const, heard: "zip" }));

@@ -109,7 +109,9 @@ export function childRoutes({ db, ground, now }: House): Router {
 
   serve(router, getChild, async ({ params }) => {
     const child = await mustChild(db, params.id);
-    const given = (await standingOfChildren(db, [child.id], await slowAfterMs(db))).get(child.id) ?? [];
+    const words = await schoolWords(db, ground.lexicon);
+    const rule = { slowAfterMs: await slowAfterMs(db), words };
+    const given = (await standingOfChildren(db, [child.id], rule)).get(child.id) ?? [];
     const rows = await checksOfChild(db, child.id);
     const checks = rows.map((check) => {
       const first = firstOfEach(given.filter((answer) => checkOf(answer) === check.id && answer.pass === 1));
@@ -127,7 +129,7 @@ export function childRoutes({ db, ground, now }: House): Router {
     });
     const setups = new Map(rows.map((check) => [check.id, check.setup]));
     const confusions = confusionsIn(given, {
-      ...(await schoolWords(db, ground.lexicon)),
+      ...words,
       setupOf: (checkId) => setups.get(checkId ?? "") ?? plainSetup,
     });
     const groups = (await listGroups(db)).filter(

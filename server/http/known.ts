@@ -38,7 +38,7 @@ export async function knowledgeOf(
   const words = await schoolWords(db, shipped);
   const children = new Map((await findChildren(db, childIds)).map((child) => [child.id, child]));
   const taught = await taughtByClass(db);
-  const logs = await standingOfChildren(db, childIds, await slowAfterMs(db));
+  const logs = await standingOfChildren(db, childIds, { slowAfterMs: await slowAfterMs(db), words });
   const today = await dayAtSchool(db, now);
   return childIds.flatMap((id) => {
     const child = children.get(id);

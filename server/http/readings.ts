@@ -1,19 +1,19 @@
 import { randomUUID } from "node:crypto";
+import { isDeepStrictEqual } from "node:util";
 import { Router } from "express";
 import { type AnswerBody, listReadings, type ReadingView, readingFigures, saveReading } from "#contract";
-import { entriesOf, scoreReading, textWords } from "#core/reading";
-import { standingOfReading } from "../ledger/log.ts";
+import { scoreReading, textWords } from "#core/reading";
+import { entriesOfReading } from "../ledger/log.ts";
 import { findChild, findChildren, listChildren } from "../store/children.ts";
 import { findGroup } from "../store/groups.ts";
 import * as store from "../store/readings.ts";
-import { type SchoolWords, schoolWords } from "../store/splits.ts";
 import { dayAtSchool, refuseFuture } from "./clock.ts";
 import type { House } from "./house.ts";
 import { notFound, unfit } from "./problem.ts";
 import { serve } from "./serve.ts";
 
-/** Readings of a text, kept whole; what went wrong in one enters the child's answer log. */
-export function readingRoutes({ db, ground, now }: House): Router {
+/** Readings of a text, kept whole; each one read alone is an entry of the child's log. */
+export function readingRoutes({ db, now }: House): Router {
   const router = Router();
   const mustChild = async (id: string) => {
     if (!(await findChild(db, id))) throw notFound("child");
@@ -60,51 +60,37 @@ export function readingRoutes({ db, ground, now }: House): Router {
       throw unfit("A mark stands at a word that this text does not have. Nothing was kept.");
     // The day is worked out when the reading first comes; what is changed in it later is of the same day.
     const row = { id: params.id, ...body, day: before?.day ?? (await dayAtSchool(db, body.readAt)) };
-    const school = await schoolWords(db, ground.lexicon);
-    await store.putReading(db, row, async (inside) =>
-      changesOf(row, await standingOfReading(inside, row.id), school),
-    );
+    await store.putReading(db, row, async (inside) => changesOf(row, await entriesOfReading(inside, row.id)));
     return row;
   });
 
   return router;
 }
 
-/** What brings the log from what stands there of a reading to what the reading says now; nothing when it says the same. */
-function changesOf(reading: ReadingView, standing: readonly AnswerBody[], school: SchoolWords): AnswerBody[] {
-  const { id: readingId, childId, readAt, day, markedBy, how } = reading;
-  // What stopped a group is not one child's.
-  const entries = how === "together" ? [] : entriesOf(reading, school);
-  const mark = { childId, markedBy, day };
-  const wanted = entries.map(({ at, item, outcome, heard, putRight, soundedOut, ms }): AnswerBody => {
-    const given = {
-      ...mark,
-      id: randomUUID(),
-      // Marks without a time keep the order of the text.
-      markedAt: new Date(Date.parse(readAt) + Math.max(ms, at)).toISOString(),
-      kind: "words" as const,
-      item,
-      ms: null,
-      source: { kind: "reading" as const, readingId },
-      help: "none" as const,
-      way: "text" as const,
-      pass: 1,
-      tags: [...(putRight ? ["putRight" as const] : []), ...(soundedOut ? ["soundedOut" as const] : [])],
-    };
-    return outcome === "wrong" ? { ...given, outcome, heard, units: null } : { ...given, outcome };
-  });
-  const left = new Map<string, AnswerBody[]>();
-  for (const entry of standing) left.set(sayingOf(entry), [...(left.get(sayingOf(entry)) ?? []), entry]);
-  const added = wanted.filter((entry) => left.get(sayingOf(entry))?.pop() === undefined);
-  const gone = [...left.values()]
-    .flat()
-    .map((entry): AnswerBody => ({ ...mark, id: randomUUID(), markedAt: readAt, outcome: "void", voids: entry.id }));
-  return [...gone, ...added];
+/**
+ * What brings the log from what stands there of a reading to what the reading says now: nothing when it says the same, else
+ * the entry before is taken back and a new one comes. What stopped a group is not one child's.
+ */
+function changesOf(reading: ReadingView, standing: readonly AnswerBody[]): AnswerBody[] {
+  const { id: readingId, childId, readAt, day, markedBy, how, text, marks, stoppedAt } = reading;
+  const mark = { childId, markedBy, day, markedAt: new Date(readAt).toISOString() };
+  const entry: AnswerBody = {
+    ...mark,
+    id: randomUUID(),
+    outcome: "reading",
+    source: { kind: "reading", readingId },
+    reading: { text, marks, stoppedAt },
+  };
+  const says = (one: AnswerBody) =>
+    one.outcome === "reading" && isDeepStrictEqual(plain(one.reading), plain(entry.reading)) && one.day === day;
+  if (how === "alone" && standing.length === 1 && standing.every(says)) return [];
+  const gone = standing.map((one): AnswerBody => ({ ...mark, id: randomUUID(), outcome: "void", voids: one.id }));
+  return how === "alone" ? [...gone, entry] : gone;
 }
 
-/** What an entry says, whatever its id. */
-function sayingOf(entry: AnswerBody): string {
-  if (entry.outcome === "void" || entry.outcome === "note" || entry.outcome === "stop") return entry.id;
-  const heard = "heard" in entry ? entry.heard : null;
-  return JSON.stringify([entry.markedAt, entry.day, entry.item, entry.outcome, heard, entry.tags]);
-}
+/** As it comes back from the database. */
+const plain = ({ text, stoppedAt, marks }: ReadingView | Pick<ReadingView, "text" | "stoppedAt" | "marks">) => ({
+  text,
+  stoppedAt,
+  marks: marks.map(({ at, kind, heard, ms = null }) => ({ at, kind, heard, ms })),
+});

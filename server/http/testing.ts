@@ -7,6 +7,7 @@ import { type Ground, readGround } from "../store/ground.ts";
 import type { OpenStore } from "../store/open.ts";
 import { openTestStore } from "../store/testing.ts";
 import { buildApp } from "./app.ts";
+import { answerUnreadable } from "./unreadable.ts";
 
 /** A server on an empty database in memory, with a clock that the test sets, for tests only. */
 export interface TestHouse {
@@ -35,6 +36,7 @@ export async function openTestHouse(from?: OpenStore): Promise<TestHouse> {
   const server = app.listen(0, "127.0.0.1");
   // A test that computes for long must not find its line closed.
   server.keepAliveTimeout = 75_000;
+  answerUnreadable(server);
   await new Promise((done) => server.once("listening", done));
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 

@@ -61,7 +61,11 @@ describe("a school that was filled by the version before", () => {
     for (const { id } of await house.ask(listChildren, {})) {
       const { answers } = await house.ask(exportChild, { params: { id } });
       const before = (dump.answers ?? []).filter((row) => row.child_id === id);
-      expect(answers.map((answer) => answer.id).sort()).toEqual(before.map((row) => row.id).sort());
+      // Words of readings had rows of their own; a reading is one entry.
+      const readings = (dump.readings ?? []).filter((row) => row.child_id === id && row.how !== "together");
+      expect(answers.map((answer) => answer.id).sort()).toEqual(
+        [...before.filter((row) => row.reading_id === null), ...readings].map((row) => row.id).sort(),
+      );
       const cards = answers.filter((answer) => "kind" in answer && answer.kind === "card");
       expect(cards.length).toBeGreaterThan(10);
       expect(cards.length).toBe(

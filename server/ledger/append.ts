@@ -151,6 +151,7 @@ function toRow(
   const place = { ...mark, ...ofSource(entry.source) };
   if (entry.outcome === "note") return { ...place, item: entry.item, text: entry.text };
   if (entry.outcome === "stop") return { ...place, text: entry.why };
+  if (entry.outcome === "reading") return { ...place, kind: "words", reading: entry.reading };
   const { kind, item, ms, help, way, pass, tags } = entry;
   const heard = "heard" in entry ? { heard: entry.heard, units: entry.units } : {};
   return { ...place, kind, item, ms, help, way, pass, tags: tags.length > 0 ? tags : null, ...heard };

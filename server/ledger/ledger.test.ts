@@ -13,6 +13,8 @@ import {
   saveAnswers,
 } from "#contract";
 import { dayAt } from "#core/ledger";
+import { accentOf } from "#core/phonics";
+import { readLexicon } from "#core/words";
 import { answerTo, beginOne, stopOf } from "../http/checking.ts";
 import { openTestHouse, type TestHouse } from "../http/testing.ts";
 import { append } from "./append.ts";
@@ -62,6 +64,7 @@ async function numbers() {
   )) as unknown as { rows: { count: number; last: number; told: number }[] };
   return found.rows[0];
 }
+const rule = { slowAfterMs: 0, words: { lexicon: readLexicon(""), accent: accentOf("neutral") } };
 const clock = { dayOf: (instant: string) => dayAt("Europe/London", instant), isFuture: () => false };
 
 describe("marks that are sent", () => {
@@ -127,7 +130,7 @@ describe("marks that are sent", () => {
   });
   test("what stands is followed mark by mark, also when it comes late and when it is taken back", async () => {
     const { db } = house.store;
-    const read = async () => (await standingOfChildren(db, [ada], 0)).get(ada)?.map((answer) => answer.id) ?? [];
+    const read = async () => (await standingOfChildren(db, [ada], rule)).get(ada)?.map((answer) => answer.id) ?? [];
     const before = await read();
     const late = given("t=t", { markedAt: "2026-11-20T08:30:30.000Z" });
     await send(late);

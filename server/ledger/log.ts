@@ -1,8 +1,10 @@
 import { eq, inArray, or, type SQL, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
 import { type GivenAnswer, type Source, standing } from "#core/ledger";
+import { answersInText } from "#core/reading";
 import type { Db } from "../store/open.ts";
 import * as t from "../store/schema.ts";
+import type { SchoolWords } from "../store/splits.ts";
 
 type Row = typeof t.answers.$inferSelect;
 type Plain = Extract<AnswerBody, { outcome: "right" }>;
@@ -23,6 +25,13 @@ export function toEntry(row: Row): AnswerBody {
   const check = { kind: "check" as const, checkId: row.checkId ?? "" };
   if (outcome === "note") return { ...mark, outcome, source: check, item: row.item, text: row.text ?? "" };
   if (outcome === "stop") return { ...mark, outcome, source: check, why: row.text as Stop["why"] };
+  if (outcome === "reading" && row.reading)
+    return {
+      ...mark,
+      outcome,
+      source: { kind: "reading", readingId: row.readingId ?? "" },
+      reading: { ...row.reading, marks: [...row.reading.marks] },
+    };
   const given = {
     ...mark,
     kind: row.kind as Plain["kind"],
@@ -59,6 +68,7 @@ const columns = [
   "tags",
   "units",
   "text",
+  "reading",
   "voids",
   "markedAt",
   "day",
@@ -104,12 +114,14 @@ export async function logOfChecks(db: Db, checkIds: readonly string[]): Promise<
   return (await entriesWhere(db, inArray(t.answers.checkId, [...checkIds]))).map(({ entry }) => entry);
 }
 
-/** What a reading, or these reports, have brought into the log, without what was taken back. */
-export async function standingOfReading(db: Db, readingId: string): Promise<AnswerBody[]> {
-  return withoutTakenBack((await entriesWhere(db, eq(t.answers.readingId, readingId))).map(({ entry }) => entry));
+/** The entries of a reading that stand: one, or none where a group read together. */
+export async function entriesOfReading(db: Db, readingId: string): Promise<AnswerBody[]> {
+  const entries = (await entriesWhere(db, eq(t.answers.readingId, readingId))).map(({ entry }) => entry);
+  const back = new Set(entries.flatMap((entry) => (entry.outcome === "void" ? [entry.voids] : [])));
+  return entries.filter((entry) => entry.outcome !== "void" && !back.has(entry.id));
 }
 
-/** As `standingOfReading`, for reports; by report. */
+/** What these reports have brought into the log, without what was taken back; by report. */
 export async function standingOfReports(
   db: Db,
   reportIds: readonly string[],
@@ -122,11 +134,6 @@ export async function standingOfReports(
     if (id !== null) found.set(id, [...(found.get(id) ?? []), entry]);
   }
   return found;
-}
-
-function withoutTakenBack(entries: readonly AnswerBody[]): AnswerBody[] {
-  const back = new Set(entries.flatMap((entry) => (entry.outcome === "void" ? [entry.voids] : [])));
-  return entries.filter((entry) => entry.outcome !== "void" && !back.has(entry.id));
 }
 
 /** Of these ids: the entries under them, and which of them are taken back. */
@@ -146,10 +153,26 @@ export async function entriesUnder(
   return { entries, takenBack };
 }
 
+/** What the answers that stand depend on beside the log. */
+export interface StandingOf {
+  readonly slowAfterMs: number;
+  /** The words and the accent by which readings are understood. */
+  readonly words: SchoolWords;
+}
+
+const isSameRule = (one: StandingOf, other: StandingOf) =>
+  one.slowAfterMs === other.slowAfterMs &&
+  one.words.lexicon === other.words.lexicon &&
+  one.words.accent === other.words.accent;
+
+function standingIn(log: readonly AnswerBody[], { slowAfterMs, words }: StandingOf): readonly GivenAnswer[] {
+  return standing(log, { slowAfterMs, inText: (entry) => answersInText(entry, words) });
+}
+
 interface Kept {
   /** Of the last entry that was read. */
   readonly number: number;
-  readonly slowAfterMs: number;
+  readonly wanted: StandingOf;
   readonly log: readonly AnswerBody[];
   readonly standing: readonly GivenAnswer[];
 }
@@ -163,7 +186,7 @@ const kept = new WeakMap<object, Map<string, Kept>>();
 export async function standingOfChildren(
   db: Db,
   childIds: readonly string[],
-  slowAfterMs: number,
+  wanted: StandingOf,
 ): Promise<Map<string, readonly GivenAnswer[]>> {
   const here = kept.get(db) ?? new Map<string, Kept>();
   kept.set(db, here);
@@ -191,15 +214,15 @@ export async function standingOfChildren(
     for (const [id, more] of fresh) {
       const log = [...(here.get(id)?.log ?? []), ...more.map(({ entry }) => entry)];
       const number = Math.max(...more.map((one) => one.number));
-      here.set(id, { number, slowAfterMs, log, standing: standing(log, { slowAfterMs }) });
+      here.set(id, { number, wanted, log, standing: standingIn(log, wanted) });
     }
   }
   return new Map(
     childIds.map((id) => {
       const one = here.get(id);
       if (!one || !last.has(id)) return [id, []];
-      if (one.slowAfterMs === slowAfterMs) return [id, one.standing];
-      const now = { ...one, slowAfterMs, standing: standing(one.log, { slowAfterMs }) };
+      if (isSameRule(one.wanted, wanted)) return [id, one.standing];
+      const now = { ...one, wanted, standing: standingIn(one.log, wanted) };
       here.set(id, now);
       return [id, now.standing];
     }),

@@ -46,7 +46,7 @@ const saidNothing: Said = { answers: [], inTexts: new Map() };
 
 /** What children said to spellings they saw, also in sessions, and which failed in texts: what the map is made of. */
 async function saidBy(db: Db, words: SchoolWords, childIds: readonly string[]): Promise<Map<string, Said>> {
-  const all = await standingOfChildren(db, childIds, await slowAfterMs(db));
+  const all = await standingOfChildren(db, childIds, { slowAfterMs: await slowAfterMs(db), words });
   return new Map(
     [...all].map(([id, answers]) => [
       id,

@@ -2,6 +2,9 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { askedAs, heardIn } from "#core/ledger";
+import { accentOf } from "#core/phonics";
+import { readLexicon } from "#core/words";
 import { logOfChildren, standingOfChildren, standingOfReports } from "../ledger/log.ts";
 import { type OpenStore, openStore } from "./open.ts";
 import { answers, children } from "./schema.ts";
@@ -30,6 +33,11 @@ const back = [
 }));
 const log = [...before, ...back];
 
+const words = {
+  lexicon: readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8")),
+  accent: accentOf("neutral"),
+};
+
 describe("the log of a school from before there was a ledger", () => {
   let store: OpenStore;
   const ids = (dump.children ?? []).map((row) => String(row.id));
@@ -42,9 +50,13 @@ describe("the log of a school from before there was a ledger", () => {
   }, 60_000);
   afterAll(() => store.close());
 
+  /** Words of readings had rows of their own; a reading is one entry. */
+  const alone = (dump.readings ?? []).filter((row) => row.how !== "together");
+  const kept = [...log.filter((row) => row.reading_id === null), ...alone];
+
   test("has every entry, numbered without a gap, and an undo behind what it takes back", async () => {
     const rows = await store.db.select().from(answers);
-    expect(rows.map((row) => row.id).sort()).toEqual(log.map((row) => String(row.id)).sort());
+    expect(rows.map((row) => row.id).sort()).toEqual(kept.map((row) => String(row.id)).sort());
     for (const { id, entries } of await store.db.select().from(children)) {
       const mine = rows.filter((row) => row.childId === id);
       expect(mine.map((row) => row.number).sort((one, other) => one - other)).toEqual(mine.map((_, at) => at + 1));
@@ -53,28 +65,40 @@ describe("the log of a school from before there was a ledger", () => {
         expect(mine.find((row) => row.id === undo.voids)?.number).toBeLessThan(undo.number);
     }
   });
-  test("has as many standing answers of every child as before", async () => {
+  test("has as many standing answers of every child as before, and the same words of texts", async () => {
     const gone = new Set(log.map((row) => row.voids));
-    const stands = await standingOfChildren(store.db, ids, 0);
+    const stands = await standingOfChildren(store.db, ids, { slowAfterMs: 0, words });
     for (const id of ids) {
       const was = log.filter((row) => row.child_id === id && isGiven(row) && !gone.has(row.id));
       expect(was.length).toBeGreaterThan(100);
       expect(stands.get(id)).toHaveLength(was.length);
+      const inTexts = (stands.get(id) ?? []).filter((answer) => answer.source.kind === "reading");
+      const say = (item: unknown, outcome: unknown, heard: unknown, at: unknown) =>
+        [item, outcome, heard, Date.parse(String(at))].join(" ");
+      expect(inTexts.map((one) => say(one.item, one.outcome, heardIn(one), one.markedAt)).sort()).toEqual(
+        was
+          .filter((row) => row.reading_id !== null)
+          .map((row) => say(row.item, row.outcome, row.heard, row.marked_at))
+          .sort(),
+      );
     }
   });
   test("knows of each mark where it comes from, how it was asked, and that it was alone", async () => {
     const sources = { check: 0, reading: 0, session: 0 };
     for (const entry of await logOfChildren(store.db, ids)) {
-      const was = log.find((row) => row.id === entry.id);
       if (!("source" in entry)) continue;
+      if (entry.outcome === "reading") {
+        const { text, marks, stopped_at: stoppedAt } = alone.find((row) => row.id === entry.id) ?? {};
+        expect(entry.reading).toEqual({ text, marks, stoppedAt });
+      }
+      const was = kept.find((row) => row.id === entry.id);
       sources[entry.source.kind]++;
-      const id = { check: was?.check_id, reading: was?.reading_id, session: was?.session_id }[entry.source.kind];
+      const id = { check: was?.check_id, reading: was?.id, session: was?.session_id }[entry.source.kind];
       expect(Object.values(entry.source)).toContain(id);
-      if ("way" in entry)
-        expect([entry.help, entry.source.kind === "reading"]).toEqual(["none", entry.way === "text"]);
+      if ("way" in entry) expect([entry.help, entry.way]).toEqual(["none", askedAs(entry.kind)]);
     }
     expect(sources.check).toBeGreaterThan(1000);
-    expect(Math.min(sources.reading, sources.session)).toBeGreaterThan(50);
+    expect([sources.reading, sources.session > 50]).toEqual([alone.length, true]);
   });
   test("gives each report its marks, which had a table of their own", async () => {
     const reports = await reportsOf(

@@ -24,7 +24,7 @@ import type {
   SetupBody,
   TextContentBody,
 } from "#contract";
-import type { Help, Way } from "#core/ledger";
+import type { Help, TextRead, Way } from "#core/ledger";
 
 /** An instant, in and out as the ISO text that the contract speaks. */
 const at = customType<{ data: string; driverData: string }>({
@@ -188,6 +188,8 @@ export const answers = pgTable(
     pass: integer("pass").notNull().default(1),
     tags: jsonb("tags").$type<string[]>(),
     units: jsonb("units").$type<number[]>(),
+    /** A text as it was read, of an entry that is a reading. */
+    reading: jsonb("reading").$type<TextRead>(),
     /** The words of a note, or why a check ended. */
     text: text("text"),
     voids: uuid("voids"),

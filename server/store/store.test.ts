@@ -225,7 +225,9 @@ describe("the log", () => {
   });
   test("what stands is read again when the log has grown, and follows the school's threshold", async () => {
     const outcomes = async (slowAfterMs: number) =>
-      ((await standingOfChildren(store.db, [cy], slowAfterMs)).get(cy) ?? []).map((answer) => answer.outcome);
+      ((await standingOfChildren(store.db, [cy], { slowAfterMs, words })).get(cy) ?? []).map(
+        (answer) => answer.outcome,
+      );
     expect(await outcomes(3000)).toEqual([]);
     const slow = given(cy, "m=m", "right", "2026-11-04");
     await add([{ ...slow, ms: 4000 } as AnswerBody]);
@@ -235,7 +237,7 @@ describe("the log", () => {
       { ...slow, id: uuid(), outcome: "void", voids: slow.id, markedAt: "2026-11-04T09:01:00.000Z" } as AnswerBody,
     ]);
     expect(await outcomes(3000)).toEqual([]);
-    expect((await standingOfChildren(store.db, [cy, uuid()], 0)).size).toBe(2);
+    expect((await standingOfChildren(store.db, [cy, uuid()], { slowAfterMs: 0, words })).size).toBe(2);
   });
   test("notes and ends come back as they were put in", async () => {
     const base = {

@@ -72,7 +72,12 @@ function MarkInWords({ answer, says }: RefusedMark) {
   );
 }
 
-const whatElse = { void: "a mark taken back", note: "a note", stop: "the end of a check" } as const;
+const whatElse = {
+  void: "a mark taken back",
+  note: "a note",
+  stop: "the end of a check",
+  reading: "a reading",
+} as const;
 
 function fileOf(refused: readonly RefusedMark[]): string {
   const marks = refused.map(({ answer, says }) => ({ ...answer, refused: says }));
