@@ -1,6 +1,7 @@
+import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { asked, marksAlone, part, saved, sit, sitting, stored } from "./checking.ts";
-import { childNamed, expect, makeClass, marksWithoutWait, post, test } from "./school.ts";
+import { childNamed, expect, expectAccessible, makeClass, marksWithoutWait, post, test } from "./school.ts";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -146,6 +147,54 @@ test("two adults on one check see each other's marks, and no answer is lost", as
   const log = await stored(school, id);
   expect(log.map((entry) => entry.outcome).sort()).toEqual(["none", "right", "right", "slow"]);
   await other.context().close();
+});
+
+test("marks that the server will not keep stay in a tray: seen, saved as a file, discarded and put back, sent again", async ({
+  page,
+  school,
+}) => {
+  await marksAlone(school);
+  const { id, children } = await sit(
+    school,
+    ["Vito Y."],
+    [part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m"] })],
+  );
+  await page.goto(`${school.base}/check/${id}`);
+  await asked(page);
+  await page.context().setOffline(true);
+  for (const key of ["1", "5"]) {
+    await asked(page);
+    await page.keyboard.press(key);
+  }
+  await expect(page.getByText("2 marks kept on this device", { exact: false })).toBeVisible();
+  // Someone else erases the child meanwhile.
+  const erased = await fetch(`${school.base}/api/children/${children[0]?.id}`, { method: "DELETE" });
+  expect(erased.ok).toBe(true);
+  await page.context().setOffline(false);
+  const tray = page.getByRole("alert", { name: "Marks that could not be kept" });
+  await expect(tray).toContainText("2 marks could not be kept: This child is not here any more.");
+  await page.goto(`${school.base}/groups`);
+  await expect(tray).toBeVisible();
+  await expectAccessible(page);
+  await tray.getByRole("button", { name: "Look at them" }).click();
+  const sheet = page.getByRole("dialog", { name: "2 marks could not be kept" });
+  await expect(sheet.getByRole("listitem")).toHaveCount(2);
+  await expectAccessible(page);
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    sheet.getByRole("button", { name: "Save as file" }).click(),
+  ]);
+  const kept = JSON.parse(readFileSync(await file.path(), "utf8"));
+  expect(kept.marks.map((mark: { outcome: string }) => mark.outcome).sort()).toEqual(["none", "right"]);
+  await sheet.getByRole("button", { name: "Discard" }).click();
+  await expect(tray).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(tray).toBeVisible();
+  await tray.getByRole("button", { name: "Look at them" }).click();
+  await sheet.getByRole("button", { name: "Send again" }).click();
+  await expect(tray).toContainText("2 marks could not be kept");
+  await page.reload();
+  await expect(tray).toContainText("2 marks could not be kept");
 });
 
 test("kill -9 during marking loses no mark and doubles none, also across a reload", async ({

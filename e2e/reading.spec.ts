@@ -234,6 +234,64 @@ test("a group reads together: no clock, no rate, kept with each child who is the
   await expect(page.getByRole("row", { name: /The Lost Doll.*together.*Choral/ })).toBeVisible();
 });
 
+test("two marks at one word, and a word put in before the first: the same by key, by touch and by the API", async ({
+  page,
+  school,
+}) => {
+  const textId = crypto.randomUUID();
+  await ownText(school, textId, "Fog sat on the cut.");
+  const child = await childNamed(school, "Fitz R.");
+  const word = wordIn(page);
+  const mark = (name: RegExp) => page.getByRole("group", { name: "Marks" }).getByRole("button", { name }).click();
+  const byKey = async () => {
+    const keys = ["ArrowRight", "s", "m", "ArrowRight", "l", "r", "ArrowRight", "m", "t"];
+    for (const key of [...keys, "ArrowLeft", "ArrowLeft", "ArrowLeft", "m", "i"]) await page.keyboard.press(key);
+    await expect(page.getByText("before the first word", { exact: true })).toBeVisible();
+  };
+  const byTouch = async () => {
+    await word(0).click();
+    for (const name of [/^Misread/, /^Sounded out/]) await mark(name);
+    await word(1).click();
+    for (const name of [/^Left out/, /^Put right/]) await mark(name);
+    await word(2).click();
+    for (const name of [/^Misread/, /^Told/]) await mark(name);
+    await page.getByRole("button", { name: "Before the first word" }).click();
+    await mark(/^Put in/);
+    await expectAccessible(page);
+  };
+  for (const [at, way] of [byKey, byTouch].entries()) {
+    await page.goto(`${school.base}/texts/${textId}/read?child=${child.id}`);
+    await expect(word(0)).toBeVisible();
+    await way();
+    await page.keyboard.press("Enter");
+    await page.getByRole("button", { name: "It was read to the end" }).click();
+    // Fog and on are wrong, sat was mended, and one word was put in.
+    await expect(page.getByTestId("Accuracy")).toHaveText("60%");
+    await page.getByRole("button", { name: "Save this reading" }).click();
+    await expect.poll(async () => (await mine()).length).toBe(at + 1);
+  }
+  const [touched, keyed] = await mine();
+  const whole = await school.get<(Kept & { textId: string })[]>(`/api/children/${child.id}/readings`);
+  const { id: _, ...body } = whole.find((one) => one.textId === textId) ?? { id: "" };
+  await put(school, `/api/readings/${crypto.randomUUID()}`, { ...body, childId: child.id });
+  const [, sentAgain] = await mine();
+  for (const one of [touched, keyed, sentAgain]) {
+    expect(one?.marks.map(({ at, kind }) => `${at} ${kind}`).sort()).toEqual([
+      "-1 putIn",
+      "0 misread",
+      "0 sounded",
+      "1 leftOut",
+      "1 putRight",
+      "2 misread",
+      "2 told",
+    ]);
+  }
+  async function mine(): Promise<Kept[]> {
+    const all = await school.get<(Kept & { textId: string })[]>(`/api/children/${child.id}/readings`);
+    return all.filter((one) => one.textId === textId);
+  }
+});
+
 test("the school's limits and aims are what a reading is told by; a long stop counts up to telling", async ({
   page,
   school,
