@@ -46,7 +46,11 @@ const able = import.meta.env.PROD && "serviceWorker" in navigator && "locks" in 
 
 /** Registers the application on this device, so that it opens without a connection. */
 export function installOnDevice(): void {
-  if (able) addEventListener("load", () => void navigator.serviceWorker.register("/sw.js"));
+  if (!able) return;
+  const register = () => void navigator.serviceWorker.register("/sw.js");
+  // The page itself comes first.
+  if (document.readyState === "complete") register();
+  else addEventListener("load", register);
 }
 
 let here: string | undefined;
