@@ -115,7 +115,7 @@ export const exportChild = {
   path: "/api/children/:id/export",
   params: byId,
   answer: z.object({
-    format: z.literal("keen-sapling child 2"),
+    format: z.literal("keen-sapling child 3"),
     exportedAt: instant,
     child: childView,
     className: z.string(),

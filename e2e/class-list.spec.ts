@@ -108,7 +108,7 @@ test("a child is edited, archived, brought back, exported and erased, and leaves
     page.getByRole("button", { name: "Export JSON" }).click(),
   ]);
   const kept = JSON.parse(await textOf(file)) as { format: string; answers: unknown[] };
-  expect(kept.format).toBe("keen-sapling child 2");
+  expect(kept.format).toBe("keen-sapling child 3");
   expect(kept.answers.length).toBeGreaterThan(50);
 
   await page.getByRole("button", { name: "Erase" }).click();

@@ -189,7 +189,7 @@ describe("what a reading brings into the log", () => {
     expect(
       answersInText(entry, { lexicon, all: true }).map((one) => [one.outcome, one.item.replaceAll(" ", "")]),
     ).toEqual([
-      ["right", "the"],
+      ["right", "th=dhe=schwa"],
       ["wrong", "ship"],
     ]);
     expect(standing([entry])).toEqual([]);

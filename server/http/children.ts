@@ -175,7 +175,7 @@ export function childRoutes({ db, ground, now }: House): Router {
     const versions = (await Promise.all(groups.map((group) => groupHistory(db, group.id)))).flat();
     const checks = await checksOfChild(db, child.id);
     return {
-      format: "keen-sapling child 2" as const,
+      format: "keen-sapling child 3" as const,
       exportedAt: now().toISOString(),
       child,
       className,

@@ -18,7 +18,7 @@ function sourceOf(row: Row): Source {
 }
 
 /** A row of the ledger as the contract speaks of it. */
-export function toEntry(row: Row): AnswerBody {
+function toEntry(row: Row): AnswerBody {
   const { id, childId, markedAt, day, markedBy, outcome } = row;
   const mark = { id, childId, markedAt, day, markedBy };
   if (outcome === "void") return { ...mark, outcome, voids: row.voids ?? "" };

@@ -38,16 +38,6 @@ export async function findChildren(db: Db, ids: readonly string[]): Promise<Chil
         .where(inArray(t.children.id, [...ids]));
 }
 
-/** Which of these children there are. */
-export async function childrenHere(db: Db, ids: readonly string[]): Promise<ReadonlySet<string>> {
-  if (ids.length === 0) return new Set();
-  const rows = await db
-    .select({ id: t.children.id })
-    .from(t.children)
-    .where(inArray(t.children.id, [...new Set(ids)]));
-  return new Set(rows.map((row) => row.id));
-}
-
 /** Is a child of this name already in the class, and not archived? Case makes no difference. */
 export async function nameTaken(db: Db, classId: string, name: string, exceptId?: string): Promise<boolean> {
   const escaped = name.replace(/[\\%_]/g, "\\$&");
