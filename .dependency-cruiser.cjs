@@ -52,6 +52,25 @@ module.exports = {
       from: { path: "^(core|contract)/", pathNot: "\\.(test|bench)\\.ts$" },
       to: { dependencyTypes: ["core"] },
     },
+    ...Object.entries({
+      parts: "app|screens|device",
+      device: "app|screens",
+      screens: "app",
+      workers: "app|screens|device|parts",
+    }).map(([room, above]) => ({
+      name: `web-${room}-below-${above}`,
+      comment: "app stands above the screens, device below them, parts imports neither.",
+      severity: "error",
+      from: { path: `^web/${room}/`, pathNot: "\\.test\\.tsx?$" },
+      to: { path: `^web/(${above})/` },
+    })),
+    {
+      name: "a-screen-alone",
+      comment: "A screen imports no other screen.",
+      severity: "error",
+      from: { path: "^web/screens/([^/]+)/" },
+      to: { path: "^web/screens/", pathNot: "^web/screens/$1/" },
+    },
     {
       name: "through-the-front-door",
       comment: "A core room is entered by its index.ts.",

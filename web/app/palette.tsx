@@ -3,10 +3,10 @@ import { type ReactNode, useState } from "react";
 import { useNavigate } from "react-router";
 import { getSchool, listChildren, listGroups, listPresets, listSessions, listTexts } from "#contract";
 import { nearDay, plural } from "#core/saying";
+import { useAsk } from "#web/device/api.ts";
+import { useTheme } from "#web/device/settings.ts";
 import { useOpenSheet } from "#web/parts/open-sheets.ts";
 import { useReturnFocus } from "#web/parts/return-focus.ts";
-import { useAsk } from "./api.ts";
-import { useTheme } from "./device.ts";
 import { besides, places } from "./places.ts";
 
 const heading =

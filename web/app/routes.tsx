@@ -68,11 +68,11 @@ export const openRouter = () =>
         { path: "*", element: <Nowhere /> },
       ],
     },
-    { path: "/look", errorElement: <Broken />, element: later(() => import("#web/screens/look/look.tsx")) },
+    { path: "/look", errorElement: <Broken />, element: later(() => import("#web/screens/check/look.tsx")) },
     { path: "/face", errorElement: <Broken />, element: later(() => import("#web/screens/check/face.tsx")) },
     {
       path: "/shared/:token",
       errorElement: <Broken />,
-      element: later(() => import("#web/screens/shared/shared.tsx")),
+      element: later(() => import("#web/screens/sessions/shared.tsx")),
     },
   ]);

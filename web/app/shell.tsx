@@ -3,16 +3,16 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { NavLink, Outlet } from "react-router";
 import { getSchool } from "#contract";
 import { nearDay, plural } from "#core/saying";
+import { useAsk } from "#web/device/api.ts";
+import { dayOfInstant, rememberZone, todayHere } from "#web/device/clock.ts";
+import { Keys } from "#web/device/keys.tsx";
+import { useOutbox } from "#web/device/outbox.ts";
+import { useAge } from "#web/device/pages.ts";
+import { useMarker, useTheme } from "#web/device/settings.ts";
 import { Leaving } from "#web/parts/leaving.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import { Toasts } from "#web/parts/toast.tsx";
-import { useAsk } from "./api.ts";
 import { Arrival } from "./arrive.tsx";
-import { dayOfInstant, rememberZone, todayHere } from "./clock.ts";
-import { useMarker, useTheme } from "./device.ts";
-import { Keys } from "./keys.tsx";
-import { useOutbox } from "./outbox.ts";
-import { useAge } from "./pages.ts";
 import { besides, places } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
@@ -35,6 +35,8 @@ function Age() {
   );
 }
 
+const everyPlace = [...places, ...besides];
+
 /** The frame of the teacher's face: the loop as a stem with its places, and the place itself. */
 export function Shell() {
   const [paletteOpen, setPaletteOpen] = useState(false);
@@ -46,7 +48,7 @@ export function Shell() {
   };
   return (
     <Leaving>
-      <Keys onPalette={openPalette}>
+      <Keys places={everyPlace} onPalette={openPalette}>
         <a
           href="#place"
           className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"

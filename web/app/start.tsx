@@ -2,9 +2,9 @@ import { StrictMode, startTransition } from "react";
 import { createRoot } from "react-dom/client";
 import { RouterProvider } from "react-router";
 import { SWRConfig } from "swr";
-import { Refused } from "./api.ts";
-import { forgetOld } from "./kept.ts";
-import { outbox } from "./outbox.ts";
+import { Refused } from "#web/device/api.ts";
+import { forgetOld } from "#web/device/kept.ts";
+import { outbox } from "#web/device/outbox.ts";
 import { arriveAt, installOnDevice } from "./renewal.ts";
 import { openRouter } from "./routes.tsx";
 

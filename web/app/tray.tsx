@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { isGiven } from "#core/ledger";
 import { nearDay, plural } from "#core/saying";
+import { dayOfInstant, todayHere } from "#web/device/clock.ts";
+import { outbox, type RefusedMark, useOutbox } from "#web/device/outbox.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
 import { toastWithUndo } from "#web/parts/undo.ts";
-import { dayOfInstant, todayHere } from "./clock.ts";
-import { outbox, type RefusedMark, useOutbox } from "./outbox.ts";
 
 /** Marks that the server would not keep stay on this device, in sight, until someone says what to do with them. */
 export function Tray() {

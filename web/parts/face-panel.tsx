@@ -1,23 +1,20 @@
 import { type ReactNode, useState } from "react";
-import { openFace } from "#contract";
-import { call, wordsOfError } from "#web/app/api.ts";
 import { Button } from "./button.tsx";
 import { Sheet } from "./dialog.tsx";
 
 /** Where the child sees the items: this screen, a second window, or another device by a code. */
 export function FacePanel({
   open,
-  deskId,
   code,
   onClose,
-  onCode,
+  onAsk,
   children,
 }: {
   open: boolean;
-  deskId: string;
   code: string | null;
   onClose: () => void;
-  onCode: (code: string) => void;
+  /** Gets a code for another device; throws with the reason in words. */
+  onAsk: () => Promise<void>;
   /** How what is shown may look, where that can be chosen. */
   children?: ReactNode;
 }) {
@@ -25,9 +22,9 @@ export function FacePanel({
   const ask = async () => {
     try {
       setTrouble(null);
-      onCode((await call(openFace, { params: { id: deskId } })).code);
+      await onAsk();
     } catch (error) {
-      setTrouble(wordsOfError(error));
+      setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
   return (

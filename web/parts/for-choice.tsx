@@ -1,9 +1,23 @@
-import { type ForOption, useForOptions } from "#web/app/readers.ts";
 import { Choice } from "./field.tsx";
 
+export interface ForOption {
+  readonly key: string;
+  readonly name: string;
+}
+
+interface ForChoiceWanted {
+  readonly value: string;
+  readonly options: {
+    readonly classes: readonly ForOption[];
+    readonly groups: readonly ForOption[];
+    readonly children: readonly ForOption[];
+  };
+  readonly onChange: (key: string) => void;
+}
+
 /** Whose knowledge a place works with: everyone, a class, a group or a child. */
-export function ForChoice({ value, onChange }: { value: string; onChange: (key: string) => void }) {
-  const { classes, groups, children } = useForOptions();
+export function ForChoice({ value, options, onChange }: ForChoiceWanted) {
+  const { classes, groups, children } = options;
   return (
     <div className="w-64">
       <Choice label="For" value={value} onChange={(event) => onChange(event.target.value)}>

@@ -1,6 +1,6 @@
 import { type ReactNode, useEffect } from "react";
 import { useLocation } from "react-router";
-import { Refused } from "#web/app/api.ts";
+import type { Problem } from "#contract";
 import { ButtonLink } from "./button.tsx";
 
 interface PageWanted {
@@ -100,12 +100,18 @@ const waysOn: Readonly<Record<string, { readonly to: string; readonly name: stri
   words: { to: "/words", name: "Words" },
 };
 
+/** What the server said, when it was the server that refused: such an error carries it. */
+function problemOf(error: unknown): Problem | undefined {
+  return error instanceof Error && "problem" in error ? (error.problem as Problem) : undefined;
+}
+
 /** An error in place of content: what happened, what to do, and the way on where the address leads nowhere. */
 export function Trouble({ error }: { error: unknown }) {
   const { pathname, search } = useLocation();
-  const title = error instanceof Refused ? error.problem.title : "Not now";
+  const problem = problemOf(error);
+  const title = problem?.title ?? "Not now";
   const text = error instanceof Error ? error.message : "Something went wrong.";
-  const nowhere = error instanceof Refused && error.problem.status < 500;
+  const nowhere = problem !== undefined && problem.status < 500;
   const way = waysOn[pathname.split("/")[1] ?? ""];
   return (
     <div role="alert" className="rounded-lg border border-damson bg-damson-pale px-5 py-4">

@@ -12,10 +12,10 @@ import {
 } from "#core/checks";
 import { inCheck, takesHeard } from "#core/ledger";
 import { split } from "#core/words";
-import { useHand } from "#web/app/device.ts";
-import { useFace } from "#web/app/face-channel.ts";
-import { useKeys } from "#web/app/keys.tsx";
-import { useLexicon } from "#web/app/lexicon.ts";
+import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
+import { useKeys } from "#web/device/keys.tsx";
+import { useLexicon } from "#web/device/lexicon.ts";
+import { useHand } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
@@ -298,10 +298,9 @@ export function CardDesk(wanted: CardWanted) {
       />
       <FacePanel
         open={sheet === "face"}
-        deskId={sitting.id}
         code={code}
         onClose={() => setSheet(null)}
-        onCode={setCode}
+        onAsk={async () => setCode(await faceCodeFor(sitting.id))}
       />
     </>
   );

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { type ChildView, type ClassView, getSchool, listChildren, listGroups, listPresets } from "#contract";
 import { nearDay } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
+import { useAsk } from "#web/device/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { ChildrenList } from "./children-list.tsx";

@@ -4,8 +4,8 @@ import { type CheckView, type DeskEvent, getSitting, type SittingView } from "#c
 import { kinds } from "#core/checks";
 import { type StopReason, standing, stopIn } from "#core/ledger";
 import { plural } from "#core/saying";
-import { useKept } from "#web/app/kept.ts";
-import { useOutbox } from "#web/app/outbox.ts";
+import { useKept } from "#web/device/kept.ts";
+import { useOutbox } from "#web/device/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";

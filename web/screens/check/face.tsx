@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { FaceBody } from "#contract";
-import { type FaceMessage, faceChannel } from "#web/app/face-channel.ts";
+import { type FaceMessage, faceChannel } from "#web/device/face-channel.ts";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { usePlaceTitle } from "#web/parts/page.tsx";
 

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { kinds, type Setup, type Told } from "#core/checks";
 import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { showGrapheme } from "#core/phonics";
-import type { WordGround } from "#web/app/lexicon.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 

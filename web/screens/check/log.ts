@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
 import type { AnswerBody, SittingView } from "#contract";
 import { checkOf } from "#core/ledger";
-import { stampNow, todayHere } from "#web/app/clock.ts";
-import { newId, useMarker } from "#web/app/device.ts";
-import { outbox, useOutbox } from "#web/app/outbox.ts";
+import { stampNow, todayHere } from "#web/device/clock.ts";
+import { outbox, useOutbox } from "#web/device/outbox.ts";
+import { newId, useMarker } from "#web/device/settings.ts";
 
 /** The log of a sitting on this screen. */
 export interface SittingLog {

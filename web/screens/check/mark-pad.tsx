@@ -1,8 +1,8 @@
 import { type FormEvent, useRef, useState } from "react";
 import type { Likely, Pad, PadMark, TagChoice } from "#core/checks";
 import type { Outcome, Tag } from "#core/ledger";
-import { useHand } from "#web/app/device.ts";
-import { useKeys } from "#web/app/keys.tsx";
+import { useKeys } from "#web/device/keys.tsx";
+import { useHand } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { HoldButton } from "./hold.tsx";

@@ -16,10 +16,10 @@ import {
 import { kinds, type Section, sectionOf } from "#core/checks";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { form, plural } from "#core/saying";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { stampNow } from "#web/app/clock.ts";
-import { newId, newSeed } from "#web/app/device.ts";
-import { keep } from "#web/app/pages.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { stampNow } from "#web/device/clock.ts";
+import { keep } from "#web/device/pages.ts";
+import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";

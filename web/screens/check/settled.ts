@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { useMarkWait } from "#web/app/device.ts";
+import { useMarkWait } from "#web/device/settings.ts";
 
 /** How a card answers to a mark that came too soon: it moves a little, and stays. */
 const nudge: Keyframe[] = [

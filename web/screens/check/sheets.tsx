@@ -2,8 +2,8 @@ import { useParams } from "react-router";
 import { getSitting, type SittingView } from "#contract";
 import { choicesOnSheet, kinds } from "#core/checks";
 import { shortDay } from "#core/saying";
-import { dayOfInstant, todayHere } from "#web/app/clock.ts";
-import { useKept } from "#web/app/kept.ts";
+import { dayOfInstant, todayHere } from "#web/device/clock.ts";
+import { useKept } from "#web/device/kept.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 

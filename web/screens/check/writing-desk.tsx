@@ -1,8 +1,8 @@
 import { type FormEvent, useRef, useState } from "react";
 import { isSentence, kinds, outcomeOfWriting } from "#core/checks";
 import { type GivenAnswer, heardIn, inCheck } from "#core/ledger";
-import { useKeys } from "#web/app/keys.tsx";
-import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
+import { useKeys } from "#web/device/keys.tsx";
+import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";

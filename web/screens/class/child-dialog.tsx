@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { addChild, type ChildView, editChild, type School } from "#contract";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { newId } from "#web/app/device.ts";
-import { submit } from "#web/app/submit.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { newId } from "#web/device/settings.ts";
+import { submit } from "#web/device/submit.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";

@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { type ChildView, type ClassView, editChild, getSchool, listChildren, type School } from "#contract";
 import { nearDay, plural } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";

@@ -4,7 +4,7 @@ import { useSearchParams } from "react-router";
 import { getGaps, getSchool } from "#contract";
 import type { State } from "#core/mastery";
 import { plural } from "#core/saying";
-import { useAsk, useAskSliced } from "#web/app/api.ts";
+import { useAsk, useAskSliced } from "#web/device/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Choice } from "#web/parts/field.tsx";

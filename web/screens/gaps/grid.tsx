@@ -2,7 +2,7 @@ import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
-import { listedKey, useKeys } from "#web/app/keys.tsx";
+import { listedKey, useKeys } from "#web/device/keys.tsx";
 import { leafClass } from "#web/parts/marks.tsx";
 import type { GapRow, GapView } from "./view.ts";
 

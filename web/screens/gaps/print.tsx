@@ -1,6 +1,6 @@
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { shortDay } from "#core/saying";
-import { todayHere } from "#web/app/clock.ts";
+import { todayHere } from "#web/device/clock.ts";
 import { Legend, leafClass } from "#web/parts/marks.tsx";
 import { usePrinting } from "#web/parts/printing.ts";
 import type { GapView } from "./view.ts";

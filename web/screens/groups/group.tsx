@@ -4,9 +4,9 @@ import { closeGroup, getGaps, getGroup, getSchool, listSessions, planNewSession,
 import { chooseTargets, fitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
-import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/app/api.ts";
-import { dayOfInstant, stampNow, todayHere } from "#web/app/clock.ts";
-import { newId, newSeed } from "#web/app/device.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { dayOfInstant, stampNow, todayHere } from "#web/device/clock.ts";
+import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { type GroupView, listGroups } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { useAsk } from "#web/app/api.ts";
+import { useAsk } from "#web/device/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";

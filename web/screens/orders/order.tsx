@@ -6,8 +6,8 @@ import { addOrder, editOrder, getSchool, type OrderBody, type OrderView, removeO
 import { addStep, allGpcs, moveGpc, moveStep, type OrderContent, orderProblems } from "#core/order";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { plural } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { newId } from "#web/app/device.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";

@@ -3,7 +3,7 @@ import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/ph
 import { partTitles } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
-import { todayHere } from "#web/app/clock.ts";
+import { todayHere } from "#web/device/clock.ts";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 
 interface CardWanted {

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { reportSession, type SessionView } from "#contract";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { useMarker } from "#web/app/device.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { useMarker } from "#web/device/settings.ts";
 import { toast } from "#web/parts/toast.tsx";
 import { ReportFields } from "./report-fields.tsx";
 

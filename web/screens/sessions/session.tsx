@@ -14,10 +14,10 @@ import {
 } from "#contract";
 import { plural, shortDay } from "#core/saying";
 import { judgeWord, type Reader } from "#core/words";
-import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/app/api.ts";
-import { todayHere } from "#web/app/clock.ts";
-import { newId, newSeed } from "#web/app/device.ts";
-import { useLexicon } from "#web/app/lexicon.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { todayHere } from "#web/device/clock.ts";
+import { useLexicon } from "#web/device/lexicon.ts";
+import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";

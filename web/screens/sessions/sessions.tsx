@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { getSchool, listSessions } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
-import { useAsk, useAskSliced } from "#web/app/api.ts";
+import { useAsk, useAskSliced } from "#web/device/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";

@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import { type ReadingSettingsBody, readingSettings, type School, setReadingSettings } from "#contract";
 import { aimOn } from "#core/reading";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";

@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
 import { nameSchool, type School, setTimeZone } from "#contract";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { rememberZone, zoneOfBrowser } from "#web/app/clock.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { rememberZone, zoneOfBrowser } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";

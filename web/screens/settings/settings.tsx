@@ -1,7 +1,7 @@
 import { type ReactNode, useState } from "react";
 import { type CheckSettingsBody, getSchool, setCheckSettings } from "#contract";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { LONGEST_MARK_WAIT, useHand, useLetterKeys, useMarker, useMarkWait } from "#web/app/device.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { LONGEST_MARK_WAIT, useHand, useLetterKeys, useMarker, useMarkWait } from "#web/device/settings.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";

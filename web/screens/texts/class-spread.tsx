@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { getSchool, type ReadingFigures, readingFigures } from "#contract";
 import { aimOn, hardness, wholeAccuracy } from "#core/reading";
 import { nearDay, plural } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
+import { useAsk } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";

@@ -1,7 +1,7 @@
 import { type ReadingBody, type ReadingView, readingView } from "#contract";
-import { useBoxDraft } from "#web/app/box-draft.ts";
-import { stampNow, todayHere } from "#web/app/clock.ts";
-import { newId } from "#web/app/device.ts";
+import { useBoxDraft } from "#web/device/box-draft.ts";
+import { stampNow, todayHere } from "#web/device/clock.ts";
+import { newId } from "#web/device/settings.ts";
 
 /** A child of a group that reads together. */
 export interface Came {

@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import type { TextView } from "#contract";
 import { fitLimits } from "#core/reading";
-import type { WordGround } from "#web/app/lexicon.ts";
-import type { For } from "#web/app/readers.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
+import type { For } from "#web/device/readers.ts";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Panel, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";

@@ -1,8 +1,8 @@
 import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { OwnSplit } from "#contract";
-import type { WordGround } from "#web/app/lexicon.ts";
-import { type For, focusOf } from "#web/app/readers.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
+import { type For, focusOf } from "#web/device/readers.ts";
 import type { GroundSent, ReaderSent, TextsWorker } from "#web/workers/texts.worker.ts";
 
 let worker: Remote<TextsWorker> | undefined;

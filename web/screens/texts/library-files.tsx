@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { listTexts, saveText } from "#contract";
 import { type Arrival, sortArrivals } from "#core/reading";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { stampNow } from "#web/app/clock.ts";
-import { newId, useMarker } from "#web/app/device.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { stampNow } from "#web/device/clock.ts";
+import { newId, useMarker } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";

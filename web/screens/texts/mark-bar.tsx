@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { MarkKind, ReadingMark } from "#core/reading";
-import { keepKeys, useKeys } from "#web/app/keys.tsx";
+import { keepKeys, useKeys } from "#web/device/keys.tsx";
 import { readingMarks } from "./marking.ts";
 
 interface BarWanted {

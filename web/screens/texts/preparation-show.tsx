@@ -2,8 +2,8 @@ import { type KeyboardEvent, useState } from "react";
 
 import type { FaceBody, PreparationBody } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { newId } from "#web/app/device.ts";
-import { useFace } from "#web/app/face-channel.ts";
+import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
+import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
@@ -52,7 +52,7 @@ function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () =
     onClose();
   };
   return (
-    <FacePanel open deskId={deskId} code={code} onClose={close} onCode={setCode}>
+    <FacePanel open code={code} onClose={close} onAsk={async () => setCode(await faceCodeFor(deskId))}>
       <div className="flex min-h-40 items-center justify-center overflow-hidden rounded border border-line">
         <div className="scale-50">
           <ChildFace face={face} room="desk" />

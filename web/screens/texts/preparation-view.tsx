@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { PreparationBody } from "#contract";
 import { split } from "#core/words";
-import { useLexicon } from "#web/app/lexicon.ts";
+import { useLexicon } from "#web/device/lexicon.ts";
 import { BracketWord, Spellings } from "#web/parts/marks.tsx";
 
 /** What to look at with these readers before they begin. */

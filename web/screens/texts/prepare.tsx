@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { type PreparationBody, savePreparation } from "#contract";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { useForOptions } from "#web/device/readers.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
@@ -14,6 +15,7 @@ import { usePreparation } from "./use-preparation.ts";
 
 /** The preparation of a text for some readers: changed, printed on one page, shown to them one thing after another. */
 export function Screen() {
+  const options = useForOptions();
   const { textId = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
@@ -55,7 +57,11 @@ export function Screen() {
       about={`Made by the engine${whom}, from what they can read. Change what you like; it is saved for these readers.`}
       actions={
         <>
-          <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
+          <ForChoice
+            options={options}
+            value={forKey}
+            onChange={(key) => setSearch({ for: key }, { replace: true })}
+          />
           <PreparationShow preparation={mine} />
           <Button onClick={() => window.print()}>Print</Button>
           {(kept || changed) && <Button onClick={() => save(null)}>As proposed</Button>}

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { closeFace, type FaceBody } from "#contract";
-import { call } from "#web/app/api.ts";
-import { useFace } from "#web/app/face-channel.ts";
-import { keepKeys, useKeys } from "#web/app/keys.tsx";
+import { call } from "#web/device/api.ts";
+import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
+import { keepKeys, useKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import type { ReadingDesk } from "./use-reading.ts";
@@ -53,10 +53,9 @@ export function ReadingFace({ desk }: { desk: ReadingDesk }) {
       )}
       <FacePanel
         open={open}
-        deskId={deskId}
         code={code}
         onClose={() => setOpen(false)}
-        onCode={(faceCode) => put({ faceCode })}
+        onAsk={async () => put({ faceCode: await faceCodeFor(deskId) })}
       >
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-1 font-semibold">How the text looks</legend>

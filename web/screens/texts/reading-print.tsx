@@ -1,8 +1,8 @@
 import type { TextView } from "#contract";
 import { BEFORE_FIRST, type MarkKind, type Reading, textWords } from "#core/reading";
 import { plural, shortDay } from "#core/saying";
-import { todayHere } from "#web/app/clock.ts";
-import type { WordGround } from "#web/app/lexicon.ts";
+import { todayHere } from "#web/device/clock.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
 import { usePrinting } from "#web/parts/printing.ts";
 import type { Draft } from "./draft.ts";
 import { readingMarks, signsOf, type VoiceKey, voiceNames, voiceSteps } from "./marking.ts";

@@ -15,8 +15,8 @@ import {
 } from "#core/reading";
 import { form, plural, shortDay } from "#core/saying";
 import { showSaid } from "#core/words";
-import { todayHere } from "#web/app/clock.ts";
-import type { WordGround } from "#web/app/lexicon.ts";
+import { todayHere } from "#web/device/clock.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
 import { Chart } from "#web/parts/chart.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";

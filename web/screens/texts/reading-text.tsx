@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { BEFORE_FIRST, type MarkKind } from "#core/reading";
-import { keepKeys } from "#web/app/keys.tsx";
+import { keepKeys } from "#web/device/keys.tsx";
 import { signsOf } from "./marking.ts";
 import { Word } from "./reading-word.tsx";
 import type { ReadingDesk } from "./use-reading.ts";

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import { keepKeys } from "#web/app/keys.tsx";
+import { keepKeys } from "#web/device/keys.tsx";
 
 interface WordWanted {
   readonly at: number;

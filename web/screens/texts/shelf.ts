@@ -2,9 +2,9 @@ import { proxy } from "comlink";
 import { useEffect, useMemo, useState } from "react";
 import { getSchool, listChildren, listTexts, type TextView } from "#contract";
 import type { TextFit } from "#core/reading";
-import { useKept } from "#web/app/kept.ts";
-import { useLexicon, type WordGround } from "#web/app/lexicon.ts";
-import { type For, useFor } from "#web/app/readers.ts";
+import { useKept } from "#web/device/kept.ts";
+import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
+import { type For, useFor } from "#web/device/readers.ts";
 import type { Laid } from "#web/workers/texts.worker.ts";
 import { groundSent, readerSent, textsWorker } from "./laying.ts";
 

@@ -3,9 +3,10 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import { listTexts, saveText, type TextView } from "#contract";
 import { MOST_LETTERS } from "#core/reading";
 import { keyOf } from "#core/words";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/app/api.ts";
-import { stampNow } from "#web/app/clock.ts";
-import { newId, useMarker } from "#web/app/device.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { stampNow } from "#web/device/clock.ts";
+import { useForOptions } from "#web/device/readers.ts";
+import { newId, useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
@@ -50,6 +51,7 @@ export function Screen() {
 }
 
 function Editor({ own, source }: { own: TextView | undefined; source: TextView | undefined }) {
+  const options = useForOptions();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
@@ -116,6 +118,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
       actions={
         <>
           <ForChoice
+            options={options}
             value={forKey}
             onChange={(key) => setSearch({ ...Object.fromEntries(search), for: key }, { replace: true })}
           />

@@ -1,6 +1,6 @@
 import { type TextContentBody, textContent } from "#contract";
 import { problemsOf, type TextProblem } from "#core/reading";
-import { useBoxDraft } from "#web/app/box-draft.ts";
+import { useBoxDraft } from "#web/device/box-draft.ts";
 
 /** A text as it is being written: every field may be half done. */
 export interface TextForm {

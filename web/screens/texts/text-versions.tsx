@@ -1,7 +1,7 @@
 import { type TextContentBody, textVersions } from "#contract";
 import { shortDay } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
-import { dayOfInstant, todayHere } from "#web/app/clock.ts";
+import { useAsk } from "#web/device/api.ts";
+import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Panel, Trouble } from "#web/parts/page.tsx";
 

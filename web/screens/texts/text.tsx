@@ -3,8 +3,9 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 import { removeText, restoreText, type TextView } from "#contract";
 import { sentenceLines, writeText } from "#core/reading";
 import { plural } from "#core/saying";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
-import { useTextLook } from "#web/app/device.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { useForOptions } from "#web/device/readers.ts";
+import { useTextLook } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
@@ -21,6 +22,7 @@ type Face = "child" | "marked";
 
 /** One text: as the child reads it, with its brackets, and prepared for these readers. */
 export function Screen() {
+  const options = useForOptions();
   const { textId = "" } = useParams();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
@@ -56,7 +58,11 @@ export function Screen() {
       about={`${found.step ? `Step ${found.step} of ${found.orderName}, ` : ""}${plural(found.fit.words, "word")}. ${kind === "all" ? "" : found.fit.why}`}
       actions={
         <>
-          <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
+          <ForChoice
+            options={options}
+            value={forKey}
+            onChange={(key) => setSearch({ for: key }, { replace: true })}
+          />
           {kind === "child" && (
             <ButtonLink to={`/texts/${text.id}/read?child=${id}`} shape="main">
               Listen to {reader?.name} read it

@@ -3,8 +3,9 @@ import { Link, useSearchParams } from "react-router";
 import { listReadings, type ReadingView } from "#contract";
 import { byFit, fitLimits, scoreReading, type TextFit, wholeAccuracy } from "#core/reading";
 import { shortDay } from "#core/saying";
-import { useAsk } from "#web/app/api.ts";
-import { todayHere } from "#web/app/clock.ts";
+import { useAsk } from "#web/device/api.ts";
+import { todayHere } from "#web/device/clock.ts";
+import { useForOptions } from "#web/device/readers.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
@@ -16,6 +17,7 @@ import { type Shelved, useShelf } from "./shelf.ts";
 
 /** The shelf of texts, those that fit these readers first, with the reason. */
 export function Screen() {
+  const options = useForOptions();
   const [search, setSearch] = useSearchParams();
   const forKey = search.get("for") ?? "all";
   const [wanted, setWanted] = useState("");
@@ -40,7 +42,11 @@ export function Screen() {
       about={`Those that fit these readers first. Steps are those of ${orderName || "the teaching order"}.`}
       actions={
         <>
-          <ForChoice value={forKey} onChange={(key) => setSearch({ for: key }, { replace: true })} />
+          <ForChoice
+            options={options}
+            value={forKey}
+            onChange={(key) => setSearch({ for: key }, { replace: true })}
+          />
           <LibraryFiles />
           <ButtonLink to={`/texts/new${forPart}`} shape="main">
             Add a text

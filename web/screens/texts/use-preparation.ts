@@ -2,9 +2,9 @@ import { useMemo } from "react";
 import { getPreparation, type PreparationBody, type TextView } from "#contract";
 import type { TextFit } from "#core/reading";
 import type { MarkedWord } from "#core/words";
-import { useAsk } from "#web/app/api.ts";
-import type { WordGround } from "#web/app/lexicon.ts";
-import type { For } from "#web/app/readers.ts";
+import { useAsk } from "#web/device/api.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
+import type { For } from "#web/device/readers.ts";
 import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
 import { useLayGround } from "./shelf.ts";
 

@@ -11,7 +11,7 @@ import {
   textWords,
   withHeard,
 } from "#core/reading";
-import { type TextLook, useTextLook } from "#web/app/device.ts";
+import { type TextLook, useTextLook } from "#web/device/settings.ts";
 import { type Draft, useDraft } from "./draft.ts";
 
 const MINUTE = 60_000;

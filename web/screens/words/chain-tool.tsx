@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { type Change, chain, LEAST_STEPS, type Link, MOST_STEPS } from "#core/words";
-import { newSeed } from "#web/app/device.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Asking, bands, Pick } from "./asking.tsx";

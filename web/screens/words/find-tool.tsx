@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { findWords, type Place } from "#core/words";
-import { newSeed } from "#web/app/device.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { Asking, bands, counts, Pick } from "./asking.tsx";
 import { SpellingChoice } from "./spelling-choice.tsx";
 import { readerOf, type ToolWanted } from "./tool.ts";

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { findMadeUp } from "#core/words";
-import { newSeed } from "#web/app/device.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { Asking, counts, Pick } from "./asking.tsx";
 import { SpellingChoice } from "./spelling-choice.tsx";
 import { readerOf, type ToolWanted } from "./tool.ts";

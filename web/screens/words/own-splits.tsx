@@ -2,7 +2,7 @@ import { useState } from "react";
 import { type OwnSplit, setAccent } from "#contract";
 import { accents } from "#core/phonics";
 import { ownEntry, split, unitOf, writeEntry } from "#core/words";
-import { call, refreshAll, wordsOfError } from "#web/app/api.ts";
+import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
 import { Choice } from "#web/parts/field.tsx";

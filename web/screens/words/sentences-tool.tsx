@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { dice, judgeText, kindOfSentence, shuffled } from "#core/words";
-import { newSeed } from "#web/app/device.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Asking, counts, Pick } from "./asking.tsx";

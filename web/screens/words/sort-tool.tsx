@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { ipa, plainSound, showGrapheme, sounds, soundsOfGrapheme, spellingsOfSound } from "#core/phonics";
 import { headingOf, minimalPairs, sortBySound, sortBySpelling } from "#core/words";
-import { newSeed } from "#web/app/device.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";

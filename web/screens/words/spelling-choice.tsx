@@ -1,5 +1,5 @@
 import { correspondences, findCorrespondence, type Gpc } from "#core/phonics";
-import type { For } from "#web/app/readers.ts";
+import type { For } from "#web/device/readers.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 

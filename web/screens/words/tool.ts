@@ -1,6 +1,6 @@
 import type { Reader } from "#core/words";
-import type { WordGround } from "#web/app/lexicon.ts";
-import type { For } from "#web/app/readers.ts";
+import type { WordGround } from "#web/device/lexicon.ts";
+import type { For } from "#web/device/readers.ts";
 
 /** What every tool of this place is given. */
 export interface ToolWanted {

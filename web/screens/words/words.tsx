@@ -1,8 +1,8 @@
 import { Tabs } from "radix-ui";
 import { lazy, Suspense } from "react";
 import { useSearchParams } from "react-router";
-import { useLexicon } from "#web/app/lexicon.ts";
-import { useFor } from "#web/app/readers.ts";
+import { useLexicon } from "#web/device/lexicon.ts";
+import { useFor, useForOptions } from "#web/device/readers.ts";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Look } from "./look.tsx";
@@ -44,6 +44,7 @@ const keys = Object.keys(tools) as ToolKey[];
 
 /** Any word or text in its sounds and spellings, and lists of words made for these children. */
 export function Screen() {
+  const options = useForOptions();
   const [search, setSearch] = useSearchParams();
   const asked = search.get("tool") ?? "";
   const tool: ToolKey = keys.includes(asked as ToolKey) ? (asked as ToolKey) : "look";
@@ -64,7 +65,7 @@ export function Screen() {
       place="Words"
       title="Words"
       about="Any word in its sounds and spellings, and word lists that these children can read."
-      actions={<ForChoice value={forKey} onChange={(key) => put({ for: key })} />}
+      actions={<ForChoice options={options} value={forKey} onChange={(key) => put({ for: key })} />}
     >
       <Tabs.Root value={tool} onValueChange={(key) => put({ tool: key })}>
         <Tabs.List

@@ -1,11 +1,11 @@
 import { type FormEvent, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { type FaceBody, faceEvent, getFace, livePaths, tapFace } from "#contract";
-import { call, wordsOfError } from "#web/app/api.ts";
+import { call, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { usePlaceTitle } from "#web/parts/page.tsx";
-import { FacePage } from "#web/screens/check/face.tsx";
+import { FacePage } from "./face.tsx";
 
 /** The child's face on another device: six figures, then one item after another until the check ends. */
 export function Screen() {

@@ -3,11 +3,11 @@ import { useParams } from "react-router";
 import { getShared, reportShared } from "#contract";
 import { dayAt } from "#core/ledger";
 import { nearDay, shortDay } from "#core/saying";
-import { call, useAskOnly, wordsOfError } from "#web/app/api.ts";
+import { call, useAskOnly, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
-import { SessionCard } from "#web/screens/sessions/card.tsx";
-import { ReportFields } from "#web/screens/sessions/report-fields.tsx";
+import { SessionCard } from "./card.tsx";
+import { ReportFields } from "./report-fields.tsx";
 
 /** The card as a colleague with the link sees it, on a phone or on paper, and the form that says what happened. */
 export function Screen() {

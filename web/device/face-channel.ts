@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import { type FaceBody, showFace } from "#contract";
+import { type FaceBody, openFace, showFace } from "#contract";
 import { call } from "./api.ts";
 
 /** What desk and child's window on the same machine tell each other. It never holds a mark. */
@@ -62,4 +62,9 @@ export function useFace({ deskId, elsewhere, face, onTap }: FaceWanted): void {
       clearTimeout(timer);
     };
   }, [said, elsewhere, deskId]);
+}
+
+/** A code under which another device shows the child's face of this desk. Throws with the reason in words. */
+export async function faceCodeFor(deskId: string): Promise<string> {
+  return (await call(openFace, { params: { id: deskId } })).code;
 }

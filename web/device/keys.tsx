@@ -10,8 +10,7 @@ import {
 } from "react";
 import { useNavigate } from "react-router";
 import { Sheet } from "#web/parts/dialog.tsx";
-import { type LetterKeys, useLetterKeys } from "./device.ts";
-import { besides, places } from "./places.ts";
+import { type LetterKeys, useLetterKeys } from "./settings.ts";
 
 export interface KeyBinding {
   /** As `KeyboardEvent.key`, letters in lower case; a figure with Shift as `shift+1`. */
@@ -87,8 +86,15 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
+interface KeysWanted {
+  readonly children: ReactNode;
+  /** Where `g` and a letter lead. */
+  readonly places: readonly { readonly path: string; readonly name: string; readonly key: string }[];
+  readonly onPalette: () => void;
+}
+
 /** Listens once for the whole application: places after `g`, the sheet of keys on `?`, and what parts register. */
-export function Keys({ children, onPalette }: { children: ReactNode; onPalette: () => void }) {
+export function Keys({ children, places, onPalette }: KeysWanted) {
   const owners = useRef(new Map<symbol, readonly KeyBinding[]>());
   const [shown, setShown] = useState<readonly KeyBinding[] | null>(null);
   const navigate = useNavigate();
@@ -134,7 +140,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
         setShown(here());
         return;
       }
-      const place = [...places, ...besides].find((one) => one.key === pressed);
+      const place = places.find((one) => one.key === pressed);
       if (afterG > Date.now() - 1200 && place) {
         afterG = 0;
         navigate(place.path);
@@ -152,7 +158,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
     };
     addEventListener("keydown", listen);
     return () => removeEventListener("keydown", listen);
-  }, [navigate, onPalette, letters]);
+  }, [navigate, onPalette, letters, places]);
 
   return (
     <KeyContext.Provider value={registry}>
@@ -167,7 +173,7 @@ export function Keys({ children, onPalette }: { children: ReactNode; onPalette: 
           rows={[
             ...(letters === "off"
               ? []
-              : [...places, ...besides].map((place): [string, string] => [
+              : places.map((place): [string, string] => [
                   `${keyInWords("g", letters)}, ${keyInWords(place.key, letters)}`,
                   place.name,
                 ])),

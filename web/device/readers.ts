@@ -1,7 +1,8 @@
 import { useMemo } from "react";
 import { getReaders, getSchool, listChildren, listGroups, type Readers } from "#contract";
 import { everyCorrespondence, type Gpc } from "#core/phonics";
-import { useAsk } from "#web/app/api.ts";
+import type { ForOption } from "#web/parts/for-choice.tsx";
+import { useAsk } from "./api.ts";
 
 /** Whose knowledge the place works with. */
 export interface For {
@@ -55,11 +56,6 @@ export function useFor(key: string): { reader: For | undefined; error: Error | u
 /** Spellings that these readers are to practise now. A class has so many that some child needs that they say nothing. */
 export function focusOf(reader: For): ReadonlySet<Gpc> {
   return new Set(reader.key.startsWith("class:") ? [] : reader.targets);
-}
-
-export interface ForOption {
-  readonly key: string;
-  readonly name: string;
 }
 
 /** The classes, groups and children to choose from, by name. */
