@@ -101,6 +101,7 @@ test("letters as keys can need Alt or be switched off, and the list of keys says
 
 test("the palette finds a class, a session, a plan, a word and things to do", async ({ page, school }) => {
   await page.goto(school.base);
+  await expect(page.getByRole("heading", { name: "Today" })).toBeVisible();
   const find = async (typed: string, option: RegExp | string) => {
     await page.keyboard.press("Control+k");
     await page.getByRole("combobox").fill(typed);

@@ -268,7 +268,8 @@ test("two marks at one word, and a word put in before the first: the same by key
     // Fog and on are wrong, sat was mended, and one word was put in.
     await expect(page.getByTestId("Accuracy")).toHaveText("60%");
     await page.getByRole("button", { name: "Save this reading" }).click();
-    await expect.poll(async () => (await mine()).length).toBe(at + 1);
+    await expect(page.getByRole("heading", { name: "Fitz R.", exact: true })).toBeVisible();
+    expect(await mine()).toHaveLength(at + 1);
   }
   const [touched, keyed] = await mine();
   const whole = await school.get<(Kept & { textId: string })[]>(`/api/children/${child.id}/readings`);

@@ -24,6 +24,7 @@ async function listed(page: Page): Promise<string[]> {
 
 test("a word stands large with its brackets, sounds, parts and readings", async ({ page, school }) => {
   await page.goto(school.base);
+  await expect(page.getByRole("heading", { name: "Today" })).toBeVisible();
   await page.keyboard.press("g");
   await page.keyboard.press("w");
   await expect(page).toHaveURL(/\/words/);
