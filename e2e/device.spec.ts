@@ -97,6 +97,8 @@ test("it can be installed, and without a connection every main page opens and sa
 test("a newer application waits until no check is open on the device, then takes over by itself", async ({
   browser,
 }) => {
+  // It opens eight pages, two of them to install the whole application.
+  test.setTimeout(150_000);
   const folder = mkdtempSync(join(tmpdir(), "keen-e2e-newer-"));
   const [data, web] = [join(folder, "data"), join(folder, "web")];
   cpSync(filledFolder, data, { recursive: true });

@@ -24,6 +24,7 @@ test("another device shows the cards by a code, keeps the last one without a lin
   const elsewhere = await browser.newContext({ viewport: { width: 1024, height: 768 } });
   const face = await elsewhere.newPage();
   await face.goto(`${school.base}/look`);
+  await expect(face.getByLabel("Code")).toBeVisible();
   await expectAccessible(face);
   await face.getByLabel("Code").fill("12");
   await face.getByRole("button", { name: "Show" }).click();
