@@ -1,6 +1,6 @@
 import { eq, inArray, or, type SQL, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
-import { type GivenAnswer, type Source, standing } from "#core/ledger";
+import { type GivenAnswer, type Source, standing, type TextEntry } from "#core/ledger";
 import { answersInText } from "#core/reading";
 import type { Db } from "../store/open.ts";
 import * as t from "../store/schema.ts";
@@ -97,7 +97,8 @@ async function entriesWhere(db: Db, where: SQL | undefined): Promise<Numbered[]>
     .from(a)
     .where(where);
   return (found?.log ?? []).map((entry) => {
-    const row = Object.fromEntries(columns.map((name, at) => [name, entry[at]])) as Row;
+    const row = {} as Row;
+    for (let at = 0; at < columns.length; at++) row[columns[at] as "id"] = entry[at] as string;
     return { number: row.number, entry: toEntry({ ...row, markedAt: new Date(row.markedAt).toISOString() }) };
   });
 }
@@ -165,8 +166,19 @@ const isSameRule = (one: StandingOf, other: StandingOf) =>
   one.words.lexicon === other.words.lexicon &&
   one.words.accent === other.words.accent;
 
+/** What readings say of their words, worked out once for the words and the accent; goes with the entry. */
+const said = new WeakMap<TextEntry, { readonly words: SchoolWords; readonly answers: readonly GivenAnswer[] }>();
+
+function inText(entry: TextEntry, words: SchoolWords): readonly GivenAnswer[] {
+  const known = said.get(entry);
+  if (known?.words.lexicon === words.lexicon && known.words.accent === words.accent) return known.answers;
+  const answers = answersInText(entry, words);
+  said.set(entry, { words, answers });
+  return answers;
+}
+
 function standingIn(log: readonly AnswerBody[], { slowAfterMs, words }: StandingOf): readonly GivenAnswer[] {
-  return standing(log, { slowAfterMs, inText: (entry) => answersInText(entry, words) });
+  return standing(log, { slowAfterMs, inText: (entry) => inText(entry, words) });
 }
 
 interface Kept {
