@@ -97,6 +97,7 @@ export const MOST_ANSWERS = 500;
 export const saveAnswers = {
   method: "POST",
   path: "/api/answers",
+  may: { by: "assistant" },
   body: z.object({ answers: z.array(z.custom<AnswerBody>()).min(1).max(MOST_ANSWERS) }),
   answer: z.object({
     /** What became of each, in the order in which they were sent. */

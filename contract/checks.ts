@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answer, item, kindId, outcome } from "./answers.ts";
-import { byId, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How this school checks. */
@@ -16,6 +16,7 @@ export type CheckSettingsBody = z.infer<typeof checkSettings>;
 export const setCheckSettings = {
   method: "PUT",
   path: "/api/school/checks",
+  may: { by: "lead" },
   body: checkSettings,
   answer: done,
 } as const satisfies Endpoint;
@@ -45,19 +46,28 @@ export type SectionBody = z.infer<typeof section>;
 
 const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.");
 
-const preset = z.object({ id, shipped: z.boolean(), name: z.string(), purpose: z.string(), sections });
+const preset = z.object({
+  id,
+  shipped: z.boolean(),
+  version: count,
+  name: z.string(),
+  purpose: z.string(),
+  sections,
+});
 export type PresetView = z.infer<typeof preset>;
 
 /** Plans to begin from: those that ship, then the school's own by name. */
 export const listPresets = {
   method: "GET",
   path: "/api/presets",
+  may: { by: "assistant" },
   answer: z.array(preset),
 } as const satisfies Endpoint;
 
 export const savePreset = {
   method: "PUT",
   path: "/api/presets/:id",
+  may: { by: "teacher" },
   params: byId,
   body: z.object({ name: line(60), purpose: note(200), sections }),
   answer: preset,
@@ -66,6 +76,7 @@ export const savePreset = {
 export const removePreset = {
   method: "DELETE",
   path: "/api/presets/:id",
+  may: { by: "teacher" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -121,6 +132,7 @@ export const MOST_CHILDREN = 60;
 export const startSitting = {
   method: "POST",
   path: "/api/sittings",
+  may: { by: "teacher", theirs: { "body.id": "sitting", "body.children.*.childId": "child" } },
   body: z.object({
     id,
     name: line(60),
@@ -140,6 +152,7 @@ export const startSitting = {
 export const getSitting = {
   method: "GET",
   path: "/api/sittings/:id",
+  may: { by: "assistant", theirs: { "params.id": "sitting" } },
   params: byId,
   answer: sittingView,
 } as const satisfies Endpoint;
@@ -148,6 +161,7 @@ export const getSitting = {
 export const previewSitting = {
   method: "POST",
   path: "/api/sittings/preview",
+  may: { by: "teacher", theirs: { "body.childIds.*": "child" } },
   body: z.object({ childIds: z.array(id).min(1).max(MOST_CHILDREN), sections }),
   answer: z.object({
     children: z.array(

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
-import { byId, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 
@@ -13,6 +13,8 @@ const childView = z.object({
   name: z.string(),
   note: z.string(),
   archived: z.boolean(),
+  /** Goes up with every change; marks do not count. */
+  version: count,
   lastChecked: day.nullable(),
 });
 export type ChildView = z.infer<typeof childView>;
@@ -22,6 +24,7 @@ const newChild = z.object({ id, classId: id, name: childName, note: childNote })
 export const listChildren = {
   method: "GET",
   path: "/api/children",
+  may: { by: "assistant", theirs: { "query.classId": "class" }, shows: { "*.id": "child" } },
   query: z.object({ classId: id.optional() }),
   answer: z.array(childView),
 } as const satisfies Endpoint;
@@ -29,6 +32,7 @@ export const listChildren = {
 export const addChild = {
   method: "POST",
   path: "/api/children",
+  may: { by: "teacher", theirs: { "body.classId": "class" } },
   body: newChild,
   answer: childView,
 } as const satisfies Endpoint;
@@ -37,6 +41,7 @@ export const MOST_IMPORTED = 250;
 export const importChildren = {
   method: "POST",
   path: "/api/children/import",
+  may: { by: "teacher", theirs: { "body.children.*.classId": "class" } },
   body: z.object({ children: z.array(newChild).min(1).max(MOST_IMPORTED) }),
   answer: z.object({ added: z.number().int(), refused: z.array(z.object({ id, says: z.string() })) }),
 } as const satisfies Endpoint;
@@ -44,6 +49,7 @@ export const importChildren = {
 export const editChild = {
   method: "PATCH",
   path: "/api/children/:id",
+  may: { by: "teacher", theirs: { "params.id": "child", "body.classId": "class" } },
   params: byId,
   body: z.object({ classId: id, name: childName, note: childNote, archived: z.boolean() }).partial(),
   answer: childView,
@@ -63,6 +69,7 @@ const checkSummary = z.object({
 export const getChild = {
   method: "GET",
   path: "/api/children/:id",
+  may: { by: "teacher", theirs: { "params.id": "child" }, shows: { "groups.*.id": "group" } },
   params: byId,
   answer: z.object({
     child: childView,
@@ -84,6 +91,7 @@ export const getChild = {
 export const evidence = {
   method: "GET",
   path: "/api/children/:id/evidence",
+  may: { by: "teacher", theirs: { "params.id": "child" } },
   params: byId,
   query: z.object({ gpc }),
   answer: z.object({
@@ -98,6 +106,7 @@ export type Evidence = z.infer<typeof evidence.answer>;
 export const traces = {
   method: "GET",
   path: "/api/children/:id/traces",
+  may: { by: "teacher", theirs: { "params.id": "child" } },
   params: byId,
   answer: z.object({
     answers: z.number().int(),
@@ -113,6 +122,7 @@ export const traces = {
 export const exportChild = {
   method: "GET",
   path: "/api/children/:id/export",
+  may: { by: "teacher", theirs: { "params.id": "child" } },
   params: byId,
   answer: z.object({
     format: z.literal("keen-sapling child 3"),
@@ -139,6 +149,7 @@ export const exportChild = {
 export const eraseChild = {
   method: "DELETE",
   path: "/api/children/:id",
+  may: { by: "lead" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;

@@ -44,12 +44,15 @@ export type ClassView = z.infer<typeof classView>;
 export const getSchool = {
   method: "GET",
   path: "/api/school",
+  may: { by: "assistant", shows: { "classes.*.id": "class", "orders.*.usedBy.*.id": "class" } },
   answer: z.object({
     name: z.string(),
     /** Id of the accent whose sounds count as right. */
     accent: z.string(),
     checks: checkSettings,
     reading: readingSettings,
+    /** Of the settings; goes up with every change of them. */
+    version: count,
     /** The IANA name of the zone by which days are reckoned; the server's own until the school has chosen. */
     timeZone: z.string(),
     zoneChosen: z.boolean(),
@@ -65,6 +68,7 @@ export type School = z.infer<typeof getSchool.answer>;
 export const nameSchool = {
   method: "PUT",
   path: "/api/school",
+  may: { by: "lead" },
   body: z.object({ name: line(80) }),
   answer: done,
 } as const satisfies Endpoint;
@@ -73,6 +77,7 @@ export const nameSchool = {
 export const setTimeZone = {
   method: "PUT",
   path: "/api/school/time-zone",
+  may: { by: "lead" },
   body: z.object({ timeZone: line(60) }),
   answer: done,
 } as const satisfies Endpoint;
@@ -80,6 +85,7 @@ export const setTimeZone = {
 export const addClass = {
   method: "POST",
   path: "/api/classes",
+  may: { by: "lead" },
   body: z.object({ id, name: line(60), yearGroup: note(30), orderId: id }),
   answer: classView,
 } as const satisfies Endpoint;
@@ -87,6 +93,7 @@ export const addClass = {
 export const editClass = {
   method: "PATCH",
   path: "/api/classes/:id",
+  may: { by: "teacher", theirs: { "params.id": "class" } },
   params: byId,
   body: z.object({ name: line(60), yearGroup: note(30), orderId: id, archived: z.boolean() }).partial(),
   answer: classView,
@@ -95,6 +102,7 @@ export const editClass = {
 export const markTaught = {
   method: "POST",
   path: "/api/classes/:id/taught",
+  may: { by: "teacher", theirs: { "params.id": "class" } },
   params: byId,
   body: z.object({ id, stepId: line(40).nullable(), taughtOn: day, at: instant }),
   answer: classView,
@@ -103,6 +111,7 @@ export const markTaught = {
 export const taughtHistory = {
   method: "GET",
   path: "/api/classes/:id/taught",
+  may: { by: "teacher", theirs: { "params.id": "class" } },
   params: byId,
   answer: z.array(z.object({ id, stepId: z.string().nullable(), taughtOn: day })),
 } as const satisfies Endpoint;
@@ -110,6 +119,7 @@ export const taughtHistory = {
 export const addOrder = {
   method: "POST",
   path: "/api/orders",
+  may: { by: "lead" },
   body: z.object({ id, content: orderContent }),
   answer: orderView,
 } as const satisfies Endpoint;
@@ -117,6 +127,7 @@ export const addOrder = {
 export const editOrder = {
   method: "PUT",
   path: "/api/orders/:id",
+  may: { by: "lead" },
   params: byId,
   /** `version` as last read: a change made elsewhere meanwhile is not written over. */
   body: z.object({ version: count, content: orderContent }),
@@ -126,6 +137,7 @@ export const editOrder = {
 export const removeOrder = {
   method: "DELETE",
   path: "/api/orders/:id",
+  may: { by: "lead" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { May } from "./may.ts";
 
 /**
  * One thing the server can be asked. Web and server share this entry: the server checks what comes in and
@@ -13,6 +14,8 @@ export interface Endpoint<
   readonly method: "GET" | "POST" | "PUT" | "PATCH" | "DELETE";
   /** With `:name` for each key of `params`. */
   readonly path: string;
+  /** Who may ask it. An endpoint that does not say so does not compile. */
+  readonly may: May;
   readonly params?: Params;
   readonly query?: Query;
   readonly body?: Body;

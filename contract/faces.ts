@@ -2,6 +2,7 @@ import { z } from "zod";
 import { answer, item } from "./answers.ts";
 import { byId, done } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import type { May } from "./may.ts";
 
 /** What the child's face shows. It never holds a mark. */
 export const face = z.discriminatedUnion("show", [
@@ -25,6 +26,7 @@ export type FaceBody = z.infer<typeof face>;
 export const openFace = {
   method: "POST",
   path: "/api/desks/:id/face",
+  may: { by: "assistant", theirs: { "params.id": "desk" } },
   params: byId,
   answer: z.object({ code: z.string() }),
 } as const satisfies Endpoint;
@@ -32,6 +34,7 @@ export const openFace = {
 export const showFace = {
   method: "PUT",
   path: "/api/desks/:id/face",
+  may: { by: "assistant", theirs: { "params.id": "desk" } },
   params: byId,
   body: z.object({ face }),
   answer: done,
@@ -40,6 +43,7 @@ export const showFace = {
 export const closeFace = {
   method: "DELETE",
   path: "/api/desks/:id/face",
+  may: { by: "assistant", theirs: { "params.id": "desk" } },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -49,6 +53,7 @@ const byCode = z.object({ code: z.string().regex(/^\d{6}$/, "A code has six figu
 export const getFace = {
   method: "GET",
   path: "/api/faces/:code",
+  may: { by: "link", opens: "face", key: "code" },
   params: byCode,
   answer: z.object({ face }),
 } as const satisfies Endpoint;
@@ -57,19 +62,38 @@ export const getFace = {
 export const tapFace = {
   method: "POST",
   path: "/api/faces/:code/tap",
+  may: { by: "link", opens: "face", key: "code" },
   params: byCode,
   body: z.object({ item, choice: z.string().max(20) }),
   answer: done,
 } as const satisfies Endpoint;
 
-/** What stands in the addresses of the two streams. */
-export const deskStream = { params: byId };
-export const faceStream = { params: byCode };
+/** A stream of server-sent events: asked like an endpoint, answered as long as someone listens. */
+export interface Stream {
+  /** With `:name` for each key of `params`. */
+  readonly path: string;
+  readonly may: May;
+  readonly params: z.ZodType;
+}
+
+/** Tells a desk of marks that others made at it. */
+export const deskStream = {
+  path: "/api/sittings/:id/live",
+  may: { by: "assistant", theirs: { "params.id": "sitting" } },
+  params: byId,
+} as const satisfies Stream;
+
+/** Tells a child's face what to show. */
+export const faceStream = {
+  path: "/api/faces/:code/live",
+  may: { by: "link", opens: "face", key: "code" },
+  params: byCode,
+} as const satisfies Stream;
 
 /** Addresses of the two streams of server-sent events. */
 export const livePaths = {
-  desk: (sittingId: string) => `/api/sittings/${sittingId}/live`,
-  face: (code: string) => `/api/faces/${code}/live`,
+  desk: (sittingId: string) => deskStream.path.replace(":id", sittingId),
+  face: (code: string) => faceStream.path.replace(":code", code),
 };
 
 /** What a desk is told: marks of another device, a tap on the child's face. */

@@ -5,11 +5,20 @@ import type { Endpoint } from "./endpoint.ts";
 /** How a child did with a spelling in a session. */
 const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
 const member = z.object({ childId: id, locked: z.boolean() });
-const version = z.object({ id, savedAt: instant, name: z.string(), members: z.array(member), targets: z.array(gpc) });
+const version = z.object({
+  id,
+  version: count,
+  savedAt: instant,
+  name: z.string(),
+  members: z.array(member),
+  targets: z.array(gpc),
+});
 const groupView = z.object({
   id,
   name: z.string(),
   closed: z.boolean(),
+  /** Of its newest state; goes up with every one that is saved. */
+  version: count,
   savedAt: instant,
   members: z.array(member.extend({ name: z.string(), classId: id })),
   targets: z.array(gpc),
@@ -19,12 +28,14 @@ export type GroupView = z.infer<typeof groupView>;
 export const listGroups = {
   method: "GET",
   path: "/api/groups",
+  may: { by: "assistant", shows: { "*.id": "group" } },
   answer: z.array(groupView),
 } as const satisfies Endpoint;
 
 export const getGroup = {
   method: "GET",
   path: "/api/groups/:id",
+  may: { by: "assistant", theirs: { "params.id": "group" } },
   params: byId,
   answer: groupView.extend({ history: z.array(version) }),
 } as const satisfies Endpoint;
@@ -33,6 +44,7 @@ export const getGroup = {
 export const saveGroup = {
   method: "PUT",
   path: "/api/groups/:id",
+  may: { by: "teacher", theirs: { "params.id": "group", "body.members.*.childId": "child" } },
   params: byId,
   body: z.object({
     versionId: id,
@@ -47,6 +59,7 @@ export const saveGroup = {
 export const closeGroup = {
   method: "POST",
   path: "/api/groups/:id/close",
+  may: { by: "teacher", theirs: { "params.id": "group" } },
   params: byId,
   body: z.object({ closed: z.boolean() }),
   answer: groupView,
@@ -103,6 +116,7 @@ export type SessionView = z.infer<typeof sessionView>;
 export const listSessions = {
   method: "GET",
   path: "/api/sessions",
+  may: { by: "assistant", theirs: { "query.groupId": "group" }, shows: { "*.groupId": "group" } },
   query: z.object({ groupId: id.optional() }),
   answer: z.array(
     z.object({
@@ -123,6 +137,7 @@ export const listSessions = {
 export const planNewSession = {
   method: "POST",
   path: "/api/sessions",
+  may: { by: "teacher", theirs: { "body.id": "session", "body.groupId": "group" } },
   body: z.object({
     id,
     groupId: id,
@@ -136,6 +151,7 @@ export const planNewSession = {
 export const getSession = {
   method: "GET",
   path: "/api/sessions/:id",
+  may: { by: "assistant", theirs: { "params.id": "session" } },
   params: byId,
   answer: sessionView,
 } as const satisfies Endpoint;
@@ -143,6 +159,7 @@ export const getSession = {
 export const editSession = {
   method: "PATCH",
   path: "/api/sessions/:id",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   body: z.object({ version: count, heldOn: day.optional(), plan: plan.optional() }),
   answer: sessionView,
@@ -151,6 +168,7 @@ export const editSession = {
 export const replanSession = {
   method: "POST",
   path: "/api/sessions/:id/replan",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   body: z.object({ target: gpc, seed: z.number().int().min(0).max(2_147_483_647) }),
   answer: sessionView,
@@ -160,6 +178,7 @@ export const replanSession = {
 export const copySession = {
   method: "POST",
   path: "/api/sessions/:id/copy",
+  may: { by: "teacher", theirs: { "params.id": "session", "body.id": "session" } },
   params: byId,
   body: z.object({ id, heldOn: day }),
   answer: sessionView,
@@ -168,6 +187,7 @@ export const copySession = {
 export const removeSession = {
   method: "DELETE",
   path: "/api/sessions/:id",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -176,6 +196,7 @@ export const removeSession = {
 export const restoreSession = {
   method: "POST",
   path: "/api/sessions/:id/restore",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   answer: sessionView,
 } as const satisfies Endpoint;
@@ -183,6 +204,7 @@ export const restoreSession = {
 export const shareSession = {
   method: "POST",
   path: "/api/sessions/:id/share",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   body: z.object({ endsOn: day }),
   /** The token is shown once and only its hash is kept. */
@@ -192,6 +214,7 @@ export const shareSession = {
 export const unshareSession = {
   method: "DELETE",
   path: "/api/sessions/:id/share",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -199,6 +222,7 @@ export const unshareSession = {
 export const reportSession = {
   method: "POST",
   path: "/api/sessions/:id/report",
+  may: { by: "assistant", theirs: { "params.id": "session" } },
   params: byId,
   body: report,
   answer: done,
@@ -208,6 +232,7 @@ export const reportSession = {
 export const removeReport = {
   method: "DELETE",
   path: "/api/sessions/:id/reports/:reportId",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
   params: z.object({ id, reportId: id }),
   answer: done,
 } as const satisfies Endpoint;
@@ -218,6 +243,7 @@ const byToken = z.object({ token: z.string().regex(/^[\w-]{20,80}$/) });
 export const getShared = {
   method: "GET",
   path: "/api/shared/:token",
+  may: { by: "link", opens: "share", key: "token" },
   params: byToken,
   answer: z.object({
     groupName: z.string(),
@@ -236,6 +262,7 @@ export type SharedCard = z.infer<typeof getShared.answer>;
 export const reportShared = {
   method: "POST",
   path: "/api/shared/:token/report",
+  may: { by: "link", opens: "share", key: "token" },
   params: byToken,
   body: report,
   answer: done,

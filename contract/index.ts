@@ -7,6 +7,7 @@ export * from "./common.ts";
 export * from "./endpoint.ts";
 export * from "./faces.ts";
 export * from "./groups.ts";
+export * from "./may.ts";
 export { broughtUp } from "./old-marks.ts";
 export * from "./readings.ts";
 export * from "./texts.ts";

@@ -39,6 +39,7 @@ export type ReadingView = z.infer<typeof readingView>;
 export const saveReading = {
   method: "PUT",
   path: "/api/readings/:id",
+  may: { by: "assistant", theirs: { "params.id": "reading", "body.childId": "child" } },
   params: byId,
   body: readingBody,
   answer: readingView,
@@ -48,6 +49,7 @@ export const saveReading = {
 export const listReadings = {
   method: "GET",
   path: "/api/children/:id/readings",
+  may: { by: "teacher", theirs: { "params.id": "child" } },
   params: byId,
   answer: z.array(readingView),
 } as const satisfies Endpoint;
@@ -56,6 +58,11 @@ export const listReadings = {
 export const readingFigures = {
   method: "GET",
   path: "/api/readings",
+  may: {
+    by: "teacher",
+    theirs: { "query.classId": "class", "query.groupId": "group" },
+    shows: { "*.childId": "child" },
+  },
   query: z.object({ classId: id, groupId: id }).partial(),
   answer: z.array(
     z.object({
@@ -93,6 +100,7 @@ export type ReadingSettingsBody = z.infer<typeof readingSettings>;
 export const setReadingSettings = {
   method: "PUT",
   path: "/api/school/reading",
+  may: { by: "lead" },
   body: readingSettings,
   answer: done,
 } as const satisfies Endpoint;

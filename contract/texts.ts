@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, done, gpc, instant, line, note } from "./common.ts";
+import { byId, count, done, gpc, instant, line, note } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const question = z.object({
@@ -37,6 +37,7 @@ export type TextView = z.infer<typeof textView>;
 export const listTexts = {
   method: "GET",
   path: "/api/texts",
+  may: { by: "assistant" },
   answer: z.array(textView),
 } as const satisfies Endpoint;
 
@@ -44,6 +45,7 @@ export const listTexts = {
 export const saveText = {
   method: "PUT",
   path: "/api/texts/:id",
+  may: { by: "teacher" },
   params: byId,
   /** `version` as last read, 0 for a new text: a change made elsewhere meanwhile is not written over. */
   body: z.object({ content: textContent, version: z.number().int().min(0), savedAt: instant, savedBy: line(60) }),
@@ -54,6 +56,7 @@ export const saveText = {
 export const removeText = {
   method: "DELETE",
   path: "/api/texts/:id",
+  may: { by: "teacher" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -62,6 +65,7 @@ export const removeText = {
 export const restoreText = {
   method: "POST",
   path: "/api/texts/:id/restore",
+  may: { by: "teacher" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -78,6 +82,7 @@ export type TextVersion = z.infer<typeof textVersion>;
 export const textVersions = {
   method: "GET",
   path: "/api/texts/:id/versions",
+  may: { by: "assistant" },
   params: byId,
   answer: z.array(textVersion),
 } as const satisfies Endpoint;
@@ -111,13 +116,16 @@ export type PreparationBody = z.infer<typeof preparation>;
 export const getPreparation = {
   method: "GET",
   path: "/api/texts/:textId/preparations/:forKey",
+  may: { by: "assistant", theirs: { "params.forKey": "readers" } },
   params: z.object({ textId, forKey }),
-  answer: z.object({ preparation: preparation.nullable() }),
+  /** `version` is 0 when no one has changed it yet. */
+  answer: z.object({ preparation: preparation.nullable(), version: count }),
 } as const satisfies Endpoint;
 
 export const savePreparation = {
   method: "PUT",
   path: "/api/texts/:textId/preparations/:forKey",
+  may: { by: "teacher", theirs: { "params.forKey": "readers" } },
   params: z.object({ textId, forKey }),
   /** Null takes the changes back. */
   body: z.object({ preparation: preparation.nullable() }),

@@ -6,6 +6,7 @@ import type { Endpoint } from "./endpoint.ts";
 export const getGaps = {
   method: "GET",
   path: "/api/gaps",
+  may: { by: "teacher", theirs: { "query.classId": "class" }, shows: { "rows.*.id": "child" } },
   query: z.object({ classId: id.optional() }),
   answer: z.object({
     today: day,
@@ -26,6 +27,18 @@ export type Gaps = z.infer<typeof getGaps.answer>;
 export const getToday = {
   method: "GET",
   path: "/api/today",
+  may: {
+    by: "assistant",
+    shows: {
+      "openSittings.*.id": "sitting",
+      "sessions.*.groupId": "group",
+      "reports.*.sessionId": "session",
+      "groups.*.id": "group",
+      "toCheck.*.id": "child",
+      "lastDone.*.sittingId": "sitting",
+      "lastDone.*.sessionId": "session",
+    },
+  },
   answer: z.object({
     today: day,
     /** Sittings that were begun and not ended. */

@@ -6,6 +6,7 @@ import type { Endpoint } from "./endpoint.ts";
 export const getLexicon = {
   method: "GET",
   path: "/api/lexicon",
+  may: { by: "anyone" },
   answer: z.object({ words: z.string(), madeUp: z.string(), sentences: z.array(z.string()) }),
 } as const satisfies Endpoint;
 
@@ -25,6 +26,7 @@ export type OwnSplit = z.infer<typeof ownSplit>;
 export const listSplits = {
   method: "GET",
   path: "/api/splits",
+  may: { by: "assistant" },
   answer: z.array(ownSplit),
 } as const satisfies Endpoint;
 
@@ -32,6 +34,7 @@ export const listSplits = {
 export const saveSplit = {
   method: "PUT",
   path: "/api/splits/:id",
+  may: { by: "teacher" },
   params: byId,
   body: split.omit({ id: true }),
   answer: ownSplit,
@@ -40,6 +43,7 @@ export const saveSplit = {
 export const removeSplit = {
   method: "DELETE",
   path: "/api/splits/:id",
+  may: { by: "teacher" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;
@@ -48,6 +52,7 @@ export const removeSplit = {
 export const setAccent = {
   method: "PUT",
   path: "/api/school/accent",
+  may: { by: "lead" },
   body: z.object({ accent: line(40) }),
   answer: done,
 } as const satisfies Endpoint;
@@ -59,6 +64,11 @@ export type CanRead = z.infer<typeof canRead>;
 export const getReaders = {
   method: "GET",
   path: "/api/readers",
+  may: {
+    by: "teacher",
+    theirs: { "query.classId": "class", "query.groupId": "group", "query.childId": "child" },
+    shows: { "children.*.id": "child" },
+  },
   query: z.object({ classId: id, groupId: id, childId: id }).partial(),
   answer: z.object({
     name: z.string(),

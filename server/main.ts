@@ -1,12 +1,14 @@
 import { join, resolve } from "node:path";
 import pino from "pino";
-import { buildApp } from "./http/app.ts";
-import { answerUnreadable } from "./http/unreadable.ts";
-import { shipOrders } from "./store/classes.ts";
-import { readGround } from "./store/ground.ts";
+import { buildApp } from "./app.ts";
+import { answerUnreadable } from "./frame/unreadable.ts";
+import { openHouse, type School } from "./house.ts";
+import { openDoor } from "./people/door.ts";
+import { knowing } from "./people/here.ts";
+import { listSchools } from "./people/schools.ts";
+import { readShipped } from "./shipped.ts";
 import { CannotOpen } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
-import { forgetRemoved } from "./store/removed.ts";
 
 // As it stands in `server/`, and as it is built in `dist-server/`.
 const root = resolve(import.meta.dirname, "..");
@@ -17,22 +19,32 @@ const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
 /** What was removed can be brought back for ten seconds; a page that was left open may ask later. */
 const KEPT_REMOVED_MS = 24 * 3_600_000;
 
+/** At a start: what was removed for good goes, and the orders that ship are those of this program. */
+async function tidy(school: School): Promise<void> {
+  const before = new Date(Date.now() - KEPT_REMOVED_MS).toISOString();
+  await school.together(async () => {
+    await school.sessions.forgetRemoved(before);
+    await school.texts.forgetRemoved(before);
+    await school.orders.ship();
+  });
+}
+
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
   if (process.env.KEEN_FRESH === "1" && process.env.DATABASE_URL) {
     console.log("A PostgreSQL server is never emptied from here, so nothing was removed.");
   }
-  const ground = readGround(join(root, "data"));
+  const shipped = readShipped(join(root, "data"));
   const store = await openStore({
     folder,
     url: process.env.DATABASE_URL,
     fresh: process.env.KEEN_FRESH === "1",
     migrations: join(root, "server", "store", "migrations"),
   });
-  await forgetRemoved(store.db, new Date(Date.now() - KEPT_REMOVED_MS).toISOString());
-  await shipOrders(store.db, ground.orders);
+  const house = openHouse(store.db, shipped);
+  for (const { id } of await listSchools(store.db)) await tidy(house.as({ schoolId: id }));
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
-  const app = buildApp({ db: store.db, ground, now: () => new Date(), log, web });
+  const app = buildApp({ house, knows: knowing(openDoor(store.db)), shipped, now: () => new Date(), log, web });
   const server = app.listen(port, "127.0.0.1", (error?: Error) => {
     if (error) {
       console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);

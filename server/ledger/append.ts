@@ -11,8 +11,8 @@ import {
   type Source,
   type Stored,
 } from "#core/ledger";
-import type { Db } from "../store/open.ts";
 import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
 import { entriesUnder } from "./log.ts";
 
 export interface Appended {
@@ -20,6 +20,13 @@ export interface Appended {
   readonly fates: readonly Fate[];
   /** What is new in the log, with its day. */
   readonly added: readonly AnswerBody[];
+}
+
+const written = new WeakSet<Inside>();
+
+/** True when this transaction has put something into the ledger, which may be taken back with it. */
+export function hasWritten(inside: Inside): boolean {
+  return written.has(inside);
 }
 
 /** A statement has at most 65,535 parameters, and a row of the log some twenty-five. */
@@ -30,7 +37,7 @@ const ROWS_AT_ONCE = 1000;
  * or takes back the ends of checks. Everything or nothing of it stays with the transaction that it is called in.
  * @param inside a transaction; the children of the marks are held until it ends, so that writers come one after the other
  */
-export async function append(inside: Db, marks: readonly AnswerBody[], wanted: AdmitWanted): Promise<Appended> {
+export async function append(inside: Inside, marks: readonly AnswerBody[], wanted: AdmitWanted): Promise<Appended> {
   if (marks.length === 0) return { fates: [], added: [] };
   const last = await hold(
     inside,
@@ -46,6 +53,7 @@ export async function append(inside: Db, marks: readonly AnswerBody[], wanted: A
   });
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
     await inside.insert(t.answers).values(rows.slice(from, from + ROWS_AT_ONCE));
+  if (added.length > 0) written.add(inside);
   const grown = [...new Set(added.map((entry) => entry.childId))];
   if (grown.length > 0) {
     const numbers = grown.map((id) => sql`(${id}::uuid, ${last.get(id) ?? 0}::int)`);
@@ -63,7 +71,7 @@ export async function append(inside: Db, marks: readonly AnswerBody[], wanted: A
 }
 
 /** Holds the children until the transaction ends. @returns those who are here, each with the number of its last entry */
-async function hold(inside: Db, childIds: readonly string[]): Promise<Map<string, number>> {
+async function hold(inside: Inside, childIds: readonly string[]): Promise<Map<string, number>> {
   const rows = await inside
     .select({ id: t.children.id, entries: t.children.entries })
     .from(t.children)
@@ -75,7 +83,11 @@ async function hold(inside: Db, childIds: readonly string[]): Promise<Map<string
 }
 
 /** What `admit` must know of the school for these marks. */
-async function storedFor(inside: Db, marks: readonly AnswerBody[], children: ReadonlySet<string>): Promise<Stored> {
+async function storedFor(
+  inside: Inside,
+  marks: readonly AnswerBody[],
+  children: ReadonlySet<string>,
+): Promise<Stored> {
   const { entries, takenBack } = await entriesUnder(
     inside,
     marks.flatMap((mark) => (mark.outcome === "void" ? [mark.id, mark.voids] : [mark.id])),
@@ -165,7 +177,7 @@ function ofSource(source: Source | undefined) {
 }
 
 /** The sittings of these checks that are ended by now: each with all its checks ended. */
-export async function endedSittings(inside: Db, checkIds: readonly string[]): Promise<string[]> {
+export async function endedSittings(inside: Inside, checkIds: readonly string[]): Promise<string[]> {
   if (checkIds.length === 0) return [];
   const of = await inside
     .selectDistinct({ id: t.checks.sittingId })

@@ -12,13 +12,8 @@ import {
   markTaught,
   saveAnswers,
 } from "#contract";
-import { dayAt } from "#core/ledger";
-import { accentOf } from "#core/phonics";
-import { readLexicon } from "#core/words";
-import { answerTo, beginOne, stopOf } from "../http/checking.ts";
-import { openTestHouse, type TestHouse } from "../http/testing.ts";
-import { append } from "./append.ts";
-import { logOfChildren, standingOfChildren } from "./log.ts";
+import { answerTo, beginOne, stopOf } from "../checks/marking.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
 
 let house: TestHouse;
 const classId = uuid();
@@ -64,8 +59,6 @@ async function numbers() {
   )) as unknown as { rows: { count: number; last: number; told: number }[] };
   return found.rows[0];
 }
-const rule = { slowAfterMs: 0, words: { lexicon: readLexicon(""), accent: accentOf("neutral") } };
-const clock = { dayOf: (instant: string) => dayAt("Europe/London", instant), isFuture: () => false };
 
 describe("marks that are sent", () => {
   test("a malformed one is refused alone, with its reason; each is told its fate in the order it was sent", async () => {
@@ -82,7 +75,7 @@ describe("marks that are sent", () => {
       [5, "kept"],
     ]);
     expect(told.fates[1]?.says).toMatch(/cannot be read \(ms: /);
-    const log = await logOfChildren(house.store.db, [ada]);
+    const log = await house.school.ledger.logOfChildren([ada]);
     expect(log.map((entry) => entry.id).sort()).toEqual([one.id, rest.id, two.id].sort());
     expect(log.find((entry) => entry.id === rest.id)).toMatchObject({
       source: { kind: "check", checkId: check.id },
@@ -117,20 +110,25 @@ describe("marks that are sent", () => {
   });
   test("what is taken back with its transaction leaves neither a mark nor a number nor an end", async () => {
     const before = await numbers();
-    const failing = house.store.db.transaction(async (inside) => {
-      await append(inside, [given("a=a"), stopOf(check)], clock);
+    const failing = house.school.together(async () => {
+      await house.school.ledger.take([given("a=a"), stopOf(check)], () => false);
+      // What is read on the way is not remembered.
+      await house.school.ledger.standingOfChildren([ada]);
       throw new Error("the line broke");
     });
     await expect(failing).rejects.toThrow("the line broke");
     expect(await numbers()).toEqual(before);
     expect(await ended()).toBeNull();
-    const { added } = await house.store.db.transaction((inside) => append(inside, [given("a=a")], clock));
-    expect(added).toHaveLength(1);
+    const { fates } = await house.school.ledger.take([given("a=a")], () => false);
+    expect(fates).toMatchObject([{ fate: "kept" }]);
+    expect(
+      (await house.school.ledger.standingOfChildren([ada])).get(ada)?.filter((one) => one.item === "a=a"),
+    ).toHaveLength(1);
     expect((await numbers())?.last).toBe((before?.last ?? 0) + 1);
   });
   test("what stands is followed mark by mark, also when it comes late and when it is taken back", async () => {
-    const { db } = house.store;
-    const read = async () => (await standingOfChildren(db, [ada], rule)).get(ada)?.map((answer) => answer.id) ?? [];
+    const { ledger } = house.school;
+    const read = async () => (await ledger.standingOfChildren([ada])).get(ada)?.map((answer) => answer.id) ?? [];
     const before = await read();
     const late = given("t=t", { markedAt: "2026-11-20T08:30:30.000Z" });
     await send(late);

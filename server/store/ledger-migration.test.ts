@@ -3,12 +3,10 @@ import { join } from "node:path";
 import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { askedAs, heardIn } from "#core/ledger";
-import { accentOf } from "#core/phonics";
-import { readLexicon } from "#core/words";
-import { logOfChildren, standingOfChildren, standingOfReports } from "../ledger/log.ts";
+import type { School } from "../house.ts";
+import { firstSchool } from "../testing.ts";
 import { type OpenStore, openStore } from "./open.ts";
 import { answers, children } from "./schema.ts";
-import { reportsOf } from "./sessions.ts";
 import { type Dump, databaseAt, fillFrom } from "./testing.ts";
 
 /** A folder that was filled by the last version without a ledger: five children of the demo school, with all that was theirs. */
@@ -33,13 +31,9 @@ const back = [
 }));
 const log = [...before, ...back];
 
-const words = {
-  lexicon: readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8")),
-  accent: accentOf("neutral"),
-};
-
 describe("the log of a school from before there was a ledger", () => {
   let store: OpenStore;
+  let school: School;
   const ids = (dump.children ?? []).map((row) => String(row.id));
   beforeAll(async () => {
     const client = await databaseAt(7);
@@ -47,6 +41,7 @@ describe("the log of a school from before there was a ledger", () => {
     const snapshot = await client.dumpDataDir("none");
     await client.close();
     store = await openStore({ folder: "memory://", snapshot });
+    school = await firstSchool(store);
   }, 60_000);
   afterAll(() => store.close());
 
@@ -67,7 +62,7 @@ describe("the log of a school from before there was a ledger", () => {
   });
   test("has as many standing answers of every child as before, and the same words of texts", async () => {
     const gone = new Set(log.map((row) => row.voids));
-    const stands = await standingOfChildren(store.db, ids, { slowAfterMs: 0, words });
+    const stands = await school.ledger.standingOfChildren(ids);
     for (const id of ids) {
       const was = log.filter((row) => row.child_id === id && isGiven(row) && !gone.has(row.id));
       expect(was.length).toBeGreaterThan(100);
@@ -85,7 +80,7 @@ describe("the log of a school from before there was a ledger", () => {
   });
   test("knows of each mark where it comes from, how it was asked, and that it was alone", async () => {
     const sources = { check: 0, reading: 0, session: 0 };
-    for (const entry of await logOfChildren(store.db, ids)) {
+    for (const entry of await school.ledger.logOfChildren(ids)) {
       if (!("source" in entry)) continue;
       if (entry.outcome === "reading") {
         const { text, marks, stopped_at: stoppedAt } = alone.find((row) => row.id === entry.id) ?? {};
@@ -101,16 +96,12 @@ describe("the log of a school from before there was a ledger", () => {
     expect([sources.reading, sources.session > 50]).toEqual([alone.length, true]);
   });
   test("gives each report its marks, which had a table of their own", async () => {
-    const reports = await reportsOf(
-      store.db,
-      (dump.sessions ?? []).map((row) => String(row.id)),
-    );
+    const reports = await school.sessions.reportsOf((dump.sessions ?? []).map((row) => String(row.id)));
     const marks = reports.flatMap((report) =>
       report.marks.map((mark) => [report.id, mark.id, mark.gpc, mark.outcome]),
     );
     const were = (dump.report_marks ?? []).filter((row) => !back.some(({ voids }) => voids === row.id));
     expect(were.length).toBeGreaterThan(50);
     expect(marks.sort()).toEqual(were.map((row) => [row.report_id, row.id, row.item, row.outcome]).sort());
-    expect((await standingOfReports(store.db, [])).size).toBe(0);
   });
 });

@@ -4,7 +4,7 @@ import { existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, expect, test } from "vitest";
-import { schoolSettings, setSchool } from "./classes.ts";
+import { firstSchool } from "../testing.ts";
 import { CannotOpen, holdFolder, inWords } from "./lock.ts";
 import { openStore } from "./open.ts";
 
@@ -13,14 +13,14 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test("what was written is there after closing and opening, and migrating twice changes nothing", async () => {
   const first = await openStore({ folder });
-  await setSchool(first.db, { name: "Marlpit Lock School" });
+  await (await firstSchool(first)).settings.change({ name: "Marlpit Lock School" }, null);
   await expect(openStore({ folder })).rejects.toThrow(CannotOpen);
   await first.close();
   const second = await openStore({ folder });
-  expect((await schoolSettings(second.db)).name).toBe("Marlpit Lock School");
+  expect((await (await firstSchool(second)).settings.read()).name).toBe("Marlpit Lock School");
   await second.close();
   const fresh = await openStore({ folder, fresh: true });
-  expect((await schoolSettings(fresh.db)).name).toBe("");
+  expect((await (await firstSchool(fresh)).settings.read()).name).toBe("");
   await fresh.close();
 });
 

@@ -1,0 +1,107 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import compression from "compression";
+import express, { type Express, Router } from "express";
+import expressStaticGzip from "express-static-gzip";
+import type { Logger } from "pino";
+import { presetRoutes } from "./checks/preset-routes.ts";
+import { sittingRoutes } from "./checks/routes.ts";
+import { childRoutes } from "./classes/child-routes.ts";
+import { classRoutes } from "./classes/routes.ts";
+import { faceRoutes } from "./faces/routes.ts";
+import { logged, MOST_BODY, problems } from "./frame/errors.ts";
+import { type Knows, openGate } from "./frame/gate.ts";
+import { onlyFromHere, securityHeaders } from "./frame/headers.ts";
+import { openLive } from "./frame/live.ts";
+import { HttpProblem } from "./frame/problem.ts";
+import { serving } from "./frame/serve.ts";
+import { groupRoutes } from "./groups/routes.ts";
+import type { Domain, House, School } from "./house.ts";
+import { ledgerRoutes } from "./ledger/routes.ts";
+import { orderRoutes } from "./orders/routes.ts";
+import { readingRoutes } from "./readings/routes.ts";
+import { sessionRoutes } from "./sessions/routes.ts";
+import { reportRoutes } from "./sessions/shared-routes.ts";
+import { settingRoutes } from "./settings/routes.ts";
+import type { Shipped } from "./shipped.ts";
+import { standingRoutes } from "./standings/routes.ts";
+import { textRoutes } from "./texts/routes.ts";
+import { todayRoutes } from "./today/routes.ts";
+import { wordRoutes } from "./words/routes.ts";
+
+export interface AppWanted {
+  readonly house: House;
+  /** Who asks, and where links lead. */
+  readonly knows: Knows;
+  readonly shipped: Shipped;
+  /** The clock comes in, so that tests can hold it. */
+  now(): Date;
+  readonly log: Logger;
+  /** Folder of the built web application; left out in development, where Vite serves it. */
+  readonly web?: string | undefined;
+}
+
+const domains: readonly ((domain: Domain) => void)[] = [
+  settingRoutes,
+  classRoutes,
+  childRoutes,
+  orderRoutes,
+  presetRoutes,
+  sittingRoutes,
+  ledgerRoutes,
+  faceRoutes,
+  standingRoutes,
+  groupRoutes,
+  sessionRoutes,
+  reportRoutes,
+  textRoutes,
+  readingRoutes,
+  todayRoutes,
+  wordRoutes,
+];
+
+/** The whole Express application: API under `/api`, the built web application for every other address. */
+export function buildApp({ house, knows, shipped, now, log, web }: AppWanted): Express {
+  const app = express();
+  app.disable("x-powered-by");
+  app.use(securityHeaders(), onlyFromHere, logged(log), compression());
+  app.use("/api", (request, response, next) => {
+    // The lexicon says nothing about anyone and is large: a browser may keep it and ask whether it is still the same.
+    response.setHeader("Cache-Control", request.path === "/lexicon" ? "private, no-cache" : "no-store");
+    next();
+  });
+  app.use("/api", express.json({ limit: MOST_BODY }));
+  const router = Router();
+  const gate = openGate(knows);
+  const serve = serving<School>({ router, gate, as: house.as, now });
+  const domain: Domain = { serve, live: openLive(), shipped, streams: { router, gate, as: house.as } };
+  for (const routes of domains) routes(domain);
+  app.use(router);
+  app.use("/api", () => {
+    throw new HttpProblem(404, "Not found", "The server has nothing at this address.");
+  });
+  if (web && existsSync(web)) serveWeb(app, web);
+  app.use(problems(log));
+  return app;
+}
+
+function serveWeb(app: Express, web: string): void {
+  // An address that cannot be read is answered by the application, in words, as any other under which nothing stands.
+  app.use((request, response, next) => {
+    try {
+      decodeURIComponent(request.path);
+      next();
+    } catch {
+      response.setHeader("Cache-Control", "no-cache");
+      response.sendFile(join(web, "index.html"));
+    }
+  });
+  const pressed = { enableBrotli: true, orderPreference: ["br" as const], index: false as const };
+  const serveStatic = { immutable: true, maxAge: "1y", fallthrough: false };
+  app.use("/assets", expressStaticGzip(join(web, "assets"), { ...pressed, serveStatic }));
+  app.use(expressStaticGzip(web, { ...pressed, serveStatic: { maxAge: 0 } }));
+  app.get(/.*/, (_request, response) => {
+    response.setHeader("Cache-Control", "no-cache");
+    response.sendFile(join(web, "index.html"));
+  });
+}

@@ -1,0 +1,137 @@
+import type { ChildView, SectionBody } from "#contract";
+import { type Ask, rightInMinute } from "#core/checks";
+import { checkOf, type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
+import { childRow, missedInTexts } from "#core/mastery";
+import { lastSteps, stepsUpTo } from "#core/order";
+import { findMany } from "../classes/children.ts";
+import { standingOfChildren } from "../ledger/standing.ts";
+import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
+import { dayOf } from "../settings/repository.ts";
+import type { Inside } from "../store/scope.ts";
+import { read as readWords, type SchoolWords } from "../words/repository.ts";
+import { byMinute, type CheckRow } from "./repository.ts";
+
+/** What a check of a kind is drawn from. */
+type DrawnFrom = Pick<Ask, "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "isSecure" | "lastOf">;
+
+/** What is known of one child when checks are planned or seen. */
+export interface Known {
+  readonly child: ChildView;
+  drawnFrom(section: SectionBody): DrawnFrom;
+  /** The last outcome of each item before this check, in checks of its kind. */
+  before(check: CheckRow): ReadonlyMap<string, Outcome>;
+  /** Median milliseconds an item in checks of this kind, and from how many answers. */
+  pace(kind: string): { ms: number; answers: number } | null;
+  /** Most right in a minute in earlier checks of the kind of this one. */
+  best(check: CheckRow): number | null;
+}
+
+/** What is known of these children today, in the order of the ids; who is not here is left out. */
+export async function knowledgeOf(inside: Inside, childIds: readonly string[], now: Date): Promise<Known[]> {
+  const words = await readWords(inside);
+  const children = new Map((await findMany(inside, childIds)).map((child) => [child.id, child]));
+  const taught = await taughtByClass(inside);
+  const logs = await standingOfChildren(inside, childIds);
+  const today = await dayOf(inside, now);
+  const minutes = await byMinute(inside, childIds);
+  return childIds.flatMap((id) => {
+    const child = children.get(id);
+    if (!child) return [];
+    const byClock = minutes.filter((check) => check.childId === id);
+    return [knownOf({ words, child, today, byClock, given: logs.get(id) ?? [], taught: taught.get(child.classId) })];
+  });
+}
+
+interface KnownWanted {
+  readonly words: SchoolWords;
+  readonly child: ChildView;
+  readonly today: string;
+  /** The child's checks that went by the minute. */
+  readonly byClock: readonly CheckRow[];
+  readonly given: readonly GivenAnswer[];
+  readonly taught: Taught | undefined;
+}
+
+function knownOf({ words, child, today, byClock, given, taught = taughtNothing }: KnownWanted): Known {
+  const { gpcs, exceptionWords, order, stepId } = taught;
+  const lastOfKind = (kind: string, before?: CheckRow): ReadonlyMap<string, Outcome> => {
+    const last = new Map<string, Outcome>();
+    for (const answer of given) {
+      // A word that went wrong in a text was not asked in a check.
+      if (answer.kind !== kind || answer.source.kind === "reading") continue;
+      if (before && (checkOf(answer) === before.id || answer.markedAt >= before.startedAt)) continue;
+      last.set(answer.item, answer.outcome);
+    }
+    return last;
+  };
+  const secure = once(() => {
+    const inTexts = missedInTexts(given, words);
+    const row = childRow({ id: child.id, taught: new Set(gpcs), answers: given, inTexts }, gpcs, today);
+    return new Set(gpcs.filter((_, at) => row[at]?.state === "secure"));
+  });
+  return {
+    child,
+    drawnFrom: (section) => {
+      const last = lastOfKind(section.kind);
+      const steps = stepsUpTo(order, stepId).slice(-section.recentSteps);
+      return {
+        taught: gpcs,
+        recent: lastSteps(order, stepId, section.recentSteps),
+        exceptionWords,
+        recentExceptionWords: steps.flatMap((step) => step.exceptionWords),
+        isSecure: (gpc) => secure().has(gpc),
+        lastOf: (item) => last.get(item),
+      };
+    },
+    before: (check) => lastOfKind(check.kind, check),
+    pace: (kind) => {
+      const times = given
+        .flatMap((answer) => (answer.kind === kind && answer.ms !== null ? [answer.ms] : []))
+        .sort((one, other) => one - other);
+      const ms = times[Math.floor(times.length / 2)];
+      return ms === undefined ? null : { ms, answers: times.length };
+    },
+    best: (check) => {
+      const earlier = byClock.filter(
+        (one) => one.kind === check.kind && one.id !== check.id && one.startedAt < check.startedAt,
+      );
+      const counts = earlier.map((one) => rightInMinute(given.filter((answer) => checkOf(answer) === one.id)));
+      return counts.length > 0 ? Math.max(...counts) : null;
+    },
+  };
+}
+
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | undefined;
+  return () => {
+    made ??= { value: make() };
+    return made.value;
+  };
+}
+
+/** What all of them have in common: taught to each, secure in each, right at once in each the last time. */
+export function shared(known: readonly Known[]): Known {
+  const [first] = known;
+  if (!first) throw new Error("No child to plan for");
+  return {
+    ...first,
+    drawnFrom: (section) => {
+      const from = known.map((one) => one.drawnFrom(section));
+      const inAll = (pick: (from: DrawnFrom) => readonly string[]) => {
+        const sets = from.map((one) => new Set(pick(one)));
+        return pick(from[0] as DrawnFrom).filter((entry) => sets.every((set) => set.has(entry)));
+      };
+      return {
+        taught: inAll((one) => one.taught),
+        recent: inAll((one) => one.recent),
+        exceptionWords: inAll((one) => one.exceptionWords),
+        recentExceptionWords: inAll((one) => one.recentExceptionWords),
+        isSecure: (gpc) => from.every((one) => one.isSecure(gpc)),
+        lastOf: (item) => {
+          const outcomes = from.map((one) => one.lastOf(item));
+          return outcomes.find((outcome) => outcome !== undefined && !isRightAtOnce(outcome)) ?? outcomes[0];
+        },
+      };
+    },
+  };
+}

@@ -1,0 +1,185 @@
+import {
+  type CheckView,
+  getSitting,
+  previewSitting,
+  type SectionBody,
+  type SittingView,
+  startSitting,
+} from "#contract";
+import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { checkOf } from "#core/ledger";
+import { findCorrespondence } from "#core/phonics";
+import { mustBeSame } from "../frame/again.ts";
+import { refuseFuture } from "../frame/clock.ts";
+import { notFound, unfit } from "../frame/problem.ts";
+import type { Domain, School } from "../house.ts";
+import { type Known, shared } from "./known.ts";
+
+type Kind = CheckView["kind"];
+
+/** Checks in one go: planned, begun, and seen with their answers. */
+export function sittingRoutes({ serve }: Domain): void {
+  /** What draws the items of a part for a child, or for all of them where they share a sheet. */
+  async function drawer(school: School, known: readonly Known[]) {
+    const { checks: settings } = await school.settings.read();
+    const stock = { ...school.shipped, lexicon: (await school.words.read()).lexicon };
+    const draw = (section: SectionBody, one: Known, seed: number): PlannedCheck =>
+      planCheck({
+        lexicon: stock.lexicon,
+        madeUp: stock.madeUp,
+        sentences: stock.sentences,
+        compounds: stock.compounds,
+        settings,
+        ...one.drawnFrom(section),
+        section,
+        seed,
+      } satisfies Ask);
+    return (section: SectionBody, at: number, seed: number): PlannedCheck => {
+      const one = known[at];
+      if (section.kind !== "paper" || !one) return draw(section, one as Known, seed);
+      const together = draw(section, shared(known), seed);
+      return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
+    };
+  }
+
+  /** `fresh`: what is known of its children, when that was just read. */
+  async function view(
+    { school, now }: { readonly school: School; readonly now: Date },
+    id: string,
+    fresh?: readonly Known[],
+  ): Promise<SittingView> {
+    const sitting = await school.checks.findSitting(id);
+    if (!sitting) throw notFound("check");
+    const checks = await school.checks.ofSitting(id);
+    const childIds = [...new Set(checks.map((check) => check.childId))];
+    const classes = new Map((await school.classes.list()).map((one) => [one.id, one.name]));
+    const { checks: settings } = await school.settings.read();
+    const entries = fresh ? [] : await school.ledger.logOfChecks(checks.map((check) => check.id));
+    const checkIds = new Map(
+      entries.flatMap((entry) => (entry.outcome === "void" ? [] : [[entry.id, checkOf(entry)]])),
+    );
+    const known = new Map(
+      (fresh ?? (await school.known.knowledgeOf(childIds, now))).map((one) => [one.child.id, one]),
+    );
+    const ended = checks.map((check) => check.endedAt);
+    return {
+      id,
+      name: sitting.name,
+      startedAt: sitting.startedAt,
+      endedAt: ended.includes(null) ? null : (ended.sort().at(-1) ?? null),
+      children: childIds.flatMap((childId) => {
+        const child = known.get(childId)?.child;
+        if (!child) return [];
+        const { name, note, classId } = child;
+        return [{ id: childId, name, note, classId, className: classes.get(classId) ?? "" }];
+      }),
+      checks: await Promise.all(
+        checks.map(async (check) => {
+          const { id: checkId, childId, items, setup, seed, startedAt, endedAt } = check;
+          const kind = check.kind as Kind;
+          const before = known.get(childId)?.before(check) ?? new Map();
+          return {
+            id: checkId,
+            childId,
+            kind,
+            setup,
+            items,
+            seed,
+            startedAt,
+            endedAt,
+            answers: entries.filter(
+              (entry) => (entry.outcome === "void" ? checkIds.get(entry.voids) : checkOf(entry)) === checkId,
+            ),
+            before: items.flatMap((item) => {
+              const outcome = before.get(item);
+              return outcome ? [{ item, outcome }] : [];
+            }),
+            best: setup.form === "minute" ? (known.get(childId)?.best(check) ?? null) : null,
+          };
+        }),
+      ),
+      settings,
+      faceCode: await school.faces.codeOf(sitting.id),
+    };
+  }
+
+  function refuseUnknown(sections: readonly SectionBody[]): void {
+    for (const { kind, scope, picked } of sections) {
+      if (scope !== "picked") continue;
+      const odd = picked.find((item) => !kinds[kind].fits(item));
+      if (odd === undefined) continue;
+      const what = ["card", "find", "write"].includes(kind) && !findCorrespondence(odd);
+      throw unfit(what ? `${odd} is not a spelling this tool knows.` : `“${odd}” is no item of ${kinds[kind].name}.`);
+    }
+  }
+
+  serve(startSitting, async ({ body, school, now }) => {
+    const made = await school.checks.findSitting(body.id);
+    if (made) {
+      const checks = (await school.checks.ofSitting(body.id)).map((check) => `${check.childId} ${check.id}`);
+      const asked = new Set(body.children.flatMap((one) => one.checkIds.map((id) => `${one.childId} ${id}`)));
+      const here = { name: made.name, startedAt: made.startedAt, checks: checks.filter((one) => asked.has(one)) };
+      mustBeSame("check", here, { name: body.name, startedAt: new Date(body.startedAt).toISOString(), checks });
+      return view({ school, now }, body.id);
+    }
+    refuseFuture(body.startedAt, now);
+    refuseUnknown(body.sections);
+    const childIds = body.children.map((child) => child.childId);
+    if (new Set(childIds).size !== childIds.length)
+      throw unfit("A child stands twice in this list. Nothing was begun.");
+    const known = await school.known.knowledgeOf(childIds, now);
+    if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
+    const draw = await drawer(school, known);
+    const { id, name, sections, startedAt } = body;
+    const seedOfAll = body.children[0]?.seed ?? 1;
+    const checks = body.children.flatMap(({ childId, seed, checkIds }, place) =>
+      sections.flatMap((section, part) => {
+        const checkId = checkIds[part];
+        if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
+        const onPaper = section.kind === "paper";
+        const { kind, items, setup } = draw(section, place, onPaper ? seedOfAll : seed);
+        if (items.length === 0) return [];
+        const { scope } = section;
+        return {
+          id: checkId,
+          childId,
+          place,
+          part,
+          kind,
+          scope,
+          items: [...items],
+          setup: JSON.parse(JSON.stringify(setup)),
+          seed: onPaper ? seedOfAll : seed,
+          startedAt,
+        };
+      }),
+    );
+    if (checks.length === 0)
+      throw unfit(
+        "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
+      );
+    await school.checks.insertSitting({ id, name, startedAt }, checks);
+    return view({ school, now }, id, known);
+  });
+
+  serve(getSitting, (given) => view(given, given.params.id));
+
+  serve(previewSitting, async ({ body, school, now }) => {
+    const known = await school.known.knowledgeOf(body.childIds, now);
+    const draw = await drawer(school, known);
+    return {
+      children: known.map((one, at) => ({
+        id: one.child.id,
+        parts: body.sections.map((section) => {
+          const items = draw(section, at, 1).items.length;
+          const pace = one.pace(section.kind);
+          return {
+            items,
+            minutes: minutesFor(section, items, pace),
+            ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
+          };
+        }),
+      })),
+    };
+  });
+}

@@ -1,0 +1,181 @@
+import { isDeepStrictEqual } from "node:util";
+import {
+  addChild,
+  type ChildView,
+  editChild,
+  eraseChild,
+  evidence,
+  exportChild,
+  getChild,
+  importChildren,
+  listChildren,
+  traces,
+} from "#contract";
+import { plainSetup } from "#core/checks";
+import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
+import { confusionsIn, standingOf, whyState } from "#core/mastery";
+import { sameName } from "#core/roster";
+import { shortDay } from "#core/saying";
+import { mustBeSame } from "../frame/again.ts";
+import { notFound, unfit } from "../frame/problem.ts";
+import type { Domain, School } from "../house.ts";
+
+async function mustChild(school: School, id: string): Promise<ChildView> {
+  const child = await school.children.find(id);
+  if (!child) throw notFound("child");
+  return child;
+}
+
+async function refuseSameName(school: School, classId: string, name: string, exceptId?: string): Promise<void> {
+  if (await school.children.nameTaken(classId, name, exceptId)) {
+    throw unfit(`A child called “${name}” is already in this class. Add a letter that tells them apart.`, [
+      { field: "name", says: "Already in this class." },
+    ]);
+  }
+}
+
+async function mustClass(school: School, id: string) {
+  const found = await school.classes.find(id);
+  if (!found) throw unfit("This class does not exist any more.", [{ field: "classId", says: "Choose a class." }]);
+  return found;
+}
+
+/** Children, one by one and by the list: what is kept about each, and all that follows from it. */
+export function childRoutes({ serve }: Domain): void {
+  serve(listChildren, ({ query, school }) => school.children.list(query.classId));
+
+  serve(addChild, async ({ body, school }) => {
+    await mustClass(school, body.classId);
+    const made = await school.children.find(body.id);
+    if (made) {
+      const { id, classId, name, note } = made;
+      mustBeSame("child", { id, classId, name, note }, body);
+      return made;
+    }
+    await refuseSameName(school, body.classId, body.name);
+    await school.children.insert([body]);
+    return mustChild(school, body.id);
+  });
+
+  serve(importChildren, async ({ body, school }) => {
+    const classes = new Set((await school.classes.list()).map((one) => one.id));
+    const here = await school.children.list();
+    const known = new Map(here.map(({ id, classId, name, note }) => [id, { id, classId, name, note }]));
+    const names = new Set(
+      here.filter((child) => !child.archived).map((child) => `${child.classId} ${sameName(child.name)}`),
+    );
+    const refused: { id: string; says: string }[] = [];
+    const good = body.children.filter((child) => {
+      const key = `${child.classId} ${sameName(child.name)}`;
+      const made = known.get(child.id);
+      if (made) {
+        if (!isDeepStrictEqual(made, child)) refused.push({ id: child.id, says: "Another child was made under it." });
+        return false;
+      }
+      if (!classes.has(child.classId)) refused.push({ id: child.id, says: "This class does not exist any more." });
+      else if (names.has(key)) refused.push({ id: child.id, says: "Already in this class." });
+      else {
+        names.add(key);
+        return true;
+      }
+      return false;
+    });
+    const added = await school.children.insert(good);
+    return { added: added.length, refused };
+  });
+
+  serve(editChild, async ({ params, body, school }) => {
+    const child = await mustChild(school, params.id);
+    if (body.classId) await mustClass(school, body.classId);
+    const after = { ...child, ...body };
+    if (!after.archived) await refuseSameName(school, after.classId, after.name, child.id);
+    await school.children.update(child.id, child.version, body);
+    return mustChild(school, child.id);
+  });
+
+  serve(getChild, async ({ params, school, now }) => {
+    const child = await mustChild(school, params.id);
+    const given = (await school.ledger.standingOfChildren([child.id])).get(child.id) ?? [];
+    const rows = await school.checks.ofChild(child.id);
+    const checks = rows.map((check) => {
+      const first = firstOfEach(given.filter((answer) => checkOf(answer) === check.id && answer.pass === 1));
+      const { id, sittingId, startedAt, endedAt, items } = check;
+      return {
+        id,
+        sittingId,
+        kind: check.kind as KindId,
+        startedAt,
+        endedAt,
+        cards: items.length,
+        asked: first.length,
+        right: first.filter((answer) => isRight(answer.outcome)).length,
+      };
+    });
+    const setups = new Map(rows.map((check) => [check.id, check.setup]));
+    const confusions = confusionsIn(given, {
+      ...(await school.words.read()),
+      setupOf: (checkId) => setups.get(checkId ?? "") ?? plainSetup,
+    });
+    const groups = (await school.groups.list()).filter(
+      (group) => !group.closed && group.members.some((member) => member.childId === child.id),
+    );
+    return {
+      child,
+      checks,
+      groups: groups.map(({ id, name }) => ({ id, name })),
+      confusions: confusions.map(({ pair: _, items, ...one }) => ({ ...one, items: [...items] })),
+    };
+  });
+
+  serve(evidence, async ({ params, query, school, now }) => {
+    const child = await mustChild(school, params.id);
+    const log = await school.ledger.logOfChildren([child.id]);
+    const today = await school.settings.dayOf(now);
+    const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
+    const { standings } = await school.standings.standingsOf(child.id, child.classId, today);
+    const here = standings.get(query.gpc) ?? { ...standingOf([], today), state: "not taught" as const };
+    return {
+      state: here.state,
+      why: whyState(here, (day) => shortDay(day, today)),
+      answers: log
+        .filter((answer) => isGiven(answer) && answer.kind === "card" && answer.item === query.gpc)
+        .reverse()
+        .map((answer) => ({ answer, voided: voided.has(answer.id) })),
+    };
+  });
+
+  serve(traces, async ({ params, school, now }) => school.children.countTraces(await mustChild(school, params.id)));
+
+  serve(exportChild, async ({ params, school, now }) => {
+    const child = await mustChild(school, params.id);
+    const className = (await school.classes.find(child.classId))?.name ?? "";
+    const groups = await school.groups.list();
+    const versions = (await Promise.all(groups.map((group) => school.groups.history(group.id)))).flat();
+    const checks = await school.checks.ofChild(child.id);
+    return {
+      format: "keen-sapling child 3" as const,
+      exportedAt: now.toISOString(),
+      child,
+      className,
+      answers: await school.ledger.logOfChildren([child.id]),
+      checks: checks.map(({ id, kind, scope, items, startedAt, endedAt }) => ({
+        id,
+        kind: kind as KindId,
+        scope,
+        items,
+        startedAt,
+        endedAt,
+      })),
+      groups: versions
+        .filter((version) => version.members.some((member) => member.childId === child.id))
+        .map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
+      readings: await school.readings.ofChild(child.id),
+      sessions: await school.sessions.ofChild(child.id),
+    };
+  });
+
+  serve(eraseChild, async ({ params, school, now }) => {
+    await school.children.erase(await mustChild(school, params.id));
+    return { done: true as const };
+  });
+}

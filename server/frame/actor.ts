@@ -1,0 +1,10 @@
+import type { Role } from "#contract";
+
+/** Who asks, in which school. */
+export interface Actor {
+  readonly schoolId: string;
+  /** A member's role; `visitor` has a link or a code, or asks what anyone may. */
+  readonly as: Role | "visitor";
+  /** Null for visitors, and for the lead of this machine, who needs no account. */
+  readonly memberId: string | null;
+}

@@ -1,0 +1,121 @@
+import type { Request, RequestHandler, Response, Router } from "express";
+import type { z } from "zod";
+import type { AnswerOf, Asked, Endpoint } from "#contract";
+import type { Actor } from "./actor.ts";
+import type { Gate, OfWhom } from "./gate.ts";
+import { fieldsOf, HttpProblem, unfit } from "./problem.ts";
+
+/** What a handler is given beside what was asked. */
+export interface Given<School> {
+  /** The repositories of the school that the asking is about, and of no other. */
+  readonly school: School;
+  readonly actor: Actor;
+  readonly now: Date;
+  readonly request: Request;
+}
+
+/** Puts an endpoint of the contract on the router, with what answers it. */
+export type Serve<School> = <E extends Endpoint>(
+  endpoint: E,
+  handler: (given: Asked<E> & Given<School>) => Promise<z.input<E["answer"]>> | z.input<E["answer"]>,
+  how?: {
+    /** Its reads and writes are transactions of their own: for what computes long between them. */
+    readonly apart?: boolean;
+  },
+) => void;
+
+/** A school as the frame needs it: its transaction, and what is whose. */
+export interface AnySchool {
+  readonly people: OfWhom;
+  /** Does all of the work in one transaction. */
+  together<T>(work: () => Promise<T>): Promise<T>;
+}
+
+export interface ServingWanted<School> {
+  readonly router: Router;
+  readonly gate: Gate;
+  /** The repositories of the actor's school. */
+  readonly as: (actor: Actor) => School;
+  now(): Date;
+}
+
+/**
+ * Serves endpoints of the contract: who asks is looked at first, what comes in is checked before the handler sees it, what
+ * goes out before it is sent. A request is one transaction: what it reads is of one moment, and when it fails nothing of it
+ * was kept.
+ */
+export function serving<School extends AnySchool>(wanted: ServingWanted<School>): Serve<School> {
+  const { router, gate, as, now } = wanted;
+  return (endpoint, handler, { apart = false } = {}) => {
+    const handle: RequestHandler = async (request: Request, response: Response) => {
+      response.locals.route = `${endpoint.method} ${endpoint.path}`;
+      const { may } = endpoint;
+      const params = parsed(endpoint.params, request.params, 404);
+      const actor = await gate.enter(may, request, params);
+      const query = parsed(endpoint.query, request.query, 422);
+      const body = parsed(endpoint.body, request.body, 422);
+      const asked = { params, query, body } as Asked<typeof endpoint>;
+      const school = as(actor);
+      const work = async () => {
+        await gate.check(may, actor, school.people, asked);
+        const told = await handler({ ...asked, school, actor, now: now(), request });
+        return gate.narrow(may, actor, school.people, told);
+      };
+      const answer = await (apart ? work() : school.together(work));
+      response.json(fitting(endpoint, answer, response) as AnswerOf<typeof endpoint>);
+    };
+    const method = endpoint.method.toLowerCase() as "get" | "post" | "put" | "patch" | "delete";
+    router[method](endpoint.path, handle);
+  };
+}
+
+/** Rows that are left out of one answer at most; more of them are no slip of a row. */
+const MOST_LEFT_OUT = 200;
+
+/**
+ * An answer that the contract allows. A stored row that breaks a rule of today (of a version before, or changed by hand)
+ * is left out of its list, and the log says how many were and where; it never takes the list with it.
+ */
+function fitting(endpoint: Endpoint, answer: unknown, response: Response): unknown {
+  const whole = endpoint.answer.safeParse(answer);
+  if (whole.success) return whole.data;
+  const pruned = structuredClone(answer);
+  const left: string[] = [];
+  let result = whole as ReturnType<typeof endpoint.answer.safeParse>;
+  while (!result.success && left.length < MOST_LEFT_OUT) {
+    // Of several in one list the last first, so that the places of the others stay.
+    const paths = result.error.issues.flatMap(({ path }) => {
+      const at = path.findLastIndex((key) => typeof key === "number");
+      return at < 0 ? [] : [path.slice(0, at + 1)];
+    });
+    if (paths.length === 0) break;
+    const once = new Map(paths.map((path) => [path.join("."), path]));
+    for (const path of [...once.values()].sort((one, other) => Number(other.at(-1)) - Number(one.at(-1)))) {
+      const list = path.slice(0, -1).reduce<unknown>((within, key) => (within as never)?.[key as never], pruned);
+      if (!Array.isArray(list)) continue;
+      list.splice(Number(path.at(-1)), 1);
+      left.push(path.map((key) => (typeof key === "number" ? "*" : String(key))).join("."));
+    }
+    result = endpoint.answer.safeParse(pruned);
+  }
+  if (!result.success) throw result.error;
+  response.locals.leftOut = { rows: left.length, of: [...new Set(left)] };
+  return result.data;
+}
+
+function parsed(schema: z.ZodType | undefined, value: unknown, status: 404 | 422): unknown {
+  if (!schema) return undefined;
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const fields = fieldsOf(result.error);
+  if (status === 404)
+    throw new HttpProblem(
+      404,
+      "Not found",
+      "This address does not lead anywhere. Go back and open the list again.",
+      fields,
+    );
+  const first = fields[0];
+  const where = first?.field ? `${first.field}: ` : "";
+  throw unfit(`${where}${first?.says ?? "The content is not as expected."}`, fields);
+}

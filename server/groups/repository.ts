@@ -1,0 +1,118 @@
+import { desc, eq, inArray } from "drizzle-orm";
+import type { GroupView } from "#contract";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+interface Version {
+  readonly id: string;
+  readonly name: string;
+  readonly targets: string[];
+  readonly savedAt: string;
+  /** In which order the states of a group were saved, from 1; a device's clock has no say in it. */
+  readonly number: number;
+}
+
+async function membersOf(inside: Inside, versionIds: readonly string[]) {
+  if (versionIds.length === 0) return [];
+  return inside
+    .select({
+      versionId: t.groupMembers.versionId,
+      childId: t.groupMembers.childId,
+      locked: t.groupMembers.locked,
+      name: t.children.name,
+      classId: t.children.classId,
+    })
+    .from(t.groupMembers)
+    .innerJoin(t.children, eq(t.children.id, t.groupMembers.childId))
+    .where(inArray(t.groupMembers.versionId, [...versionIds]))
+    .orderBy(t.groupMembers.place);
+}
+
+/** Every group in its newest version, open ones first, by name. */
+export async function list(inside: Inside): Promise<GroupView[]> {
+  const rows = await inside.select().from(t.groups).orderBy(t.groups.closed, t.groups.createdAt);
+  const newest = await inside
+    .selectDistinctOn([t.groupVersions.groupId])
+    .from(t.groupVersions)
+    .orderBy(t.groupVersions.groupId, desc(t.groupVersions.number));
+  const members = await membersOf(
+    inside,
+    newest.map((version) => version.id),
+  );
+  return rows.flatMap((row) => {
+    const version = newest.find((one) => one.groupId === row.id);
+    if (!version) return [];
+    return {
+      id: row.id,
+      name: version.name,
+      closed: row.closed,
+      version: version.number,
+      savedAt: version.savedAt,
+      targets: version.targets,
+      members: members
+        .filter((member) => member.versionId === version.id)
+        .map(({ childId, locked, name, classId }) => ({ childId, locked, name, classId })),
+    };
+  });
+}
+
+/** One group in its newest state, or undefined. */
+export async function find(inside: Inside, id: string): Promise<GroupView | undefined> {
+  return (await list(inside)).find((group) => group.id === id);
+}
+
+/** All versions of a group, newest first. */
+export async function history(inside: Inside, groupId: string) {
+  const versions: Version[] = await inside
+    .select()
+    .from(t.groupVersions)
+    .where(eq(t.groupVersions.groupId, groupId))
+    .orderBy(desc(t.groupVersions.number));
+  const members = await membersOf(
+    inside,
+    versions.map((version) => version.id),
+  );
+  return versions.map(({ id, name, targets, savedAt, number }) => ({
+    id,
+    version: number,
+    name,
+    targets,
+    savedAt,
+    members: members.filter((member) => member.versionId === id).map(({ childId, locked }) => ({ childId, locked })),
+  }));
+}
+
+export interface NewVersion extends Omit<Version, "number"> {
+  readonly groupId: string;
+  readonly members: readonly { readonly childId: string; readonly locked: boolean }[];
+}
+
+/**
+ * Saves the next state of a group, and the group when it is new. The same state sent again changes nothing.
+ * @param onto the number of the state that it was made from, 0 for a new group; null to put it on whatever is newest
+ * @returns false when the group was saved meanwhile; then nothing was written
+ */
+export async function save(inside: Inside, version: NewVersion, onto: number | null): Promise<boolean> {
+  const { id, groupId, name, targets, savedAt, members } = version;
+  await inside.insert(t.groups).values({ id: groupId }).onConflictDoNothing();
+  // Held, so that of two who save at once one comes second.
+  await inside.select({ id: t.groups.id }).from(t.groups).where(eq(t.groups.id, groupId)).for("update");
+  const before = await inside
+    .select({ id: t.groupVersions.id, number: t.groupVersions.number })
+    .from(t.groupVersions)
+    .where(eq(t.groupVersions.groupId, groupId));
+  if (before.some((one) => one.id === id)) return true;
+  const newest = Math.max(0, ...before.map((one) => one.number));
+  if (onto !== null && onto !== newest) return false;
+  await inside.insert(t.groupVersions).values({ id, groupId, number: newest + 1, name, targets, savedAt });
+  if (members.length > 0)
+    await inside
+      .insert(t.groupMembers)
+      .values(members.map(({ childId, locked }, place) => ({ versionId: id, childId, locked, place })));
+  return true;
+}
+
+/** Closes a group, or opens it again. */
+export async function setClosed(inside: Inside, id: string, closed: boolean): Promise<void> {
+  await inside.update(t.groups).set({ closed }).where(eq(t.groups.id, id));
+}

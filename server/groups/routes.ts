@@ -1,0 +1,50 @@
+import { closeGroup, type GroupView, getGroup, listGroups, saveGroup } from "#contract";
+import { findCorrespondence } from "#core/phonics";
+import { mustBeSame } from "../frame/again.ts";
+import { refuseFuture } from "../frame/clock.ts";
+import { conflict, notFound, unfit } from "../frame/problem.ts";
+import type { Domain, School } from "../house.ts";
+
+/** Groups: the children who learn together, and every state that was saved of them. */
+export function groupRoutes({ serve }: Domain): void {
+  serve(listGroups, ({ school }) => school.groups.list());
+
+  serve(getGroup, async ({ params, school }) => ({
+    ...(await mustGroup(school, params.id)),
+    history: await school.groups.history(params.id),
+  }));
+
+  serve(saveGroup, async ({ params, body, school, now }) => {
+    refuseFuture(body.at, now);
+    const { versionId, name, members, at } = body;
+    const targets = [...new Set(body.targets)];
+    const ids = members.map((member) => member.childId);
+    if (new Set(ids).size !== ids.length) throw unfit("A child stands twice in this group.");
+    if ((await school.children.findMany(ids)).length !== ids.length)
+      throw unfit("One of these children is not here any more. Reload and save again.");
+    const unknown = targets.find((gpc) => !findCorrespondence(gpc));
+    if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
+    const state = { id: versionId, groupId: params.id, name, members, targets, savedAt: at };
+    if (!(await school.groups.save(state, null)))
+      throw conflict("Someone else saved this group meanwhile. Their state of it is kept.");
+    const made = (await school.groups.history(params.id)).find((version) => version.id === versionId);
+    mustBeSame("state of the group", made && { name: made.name, targets: made.targets, members: made.members }, {
+      name,
+      targets,
+      members,
+    });
+    return mustGroup(school, params.id);
+  });
+
+  serve(closeGroup, async ({ params, body, school }) => {
+    await mustGroup(school, params.id);
+    await school.groups.setClosed(params.id, body.closed);
+    return mustGroup(school, params.id);
+  });
+}
+
+async function mustGroup(school: School, id: string): Promise<GroupView> {
+  const group = await school.groups.find(id);
+  if (!group) throw notFound("group");
+  return group;
+}

@@ -1,0 +1,107 @@
+import type { Router } from "express";
+import * as known from "./checks/known.ts";
+import * as presets from "./checks/presets.ts";
+import * as checks from "./checks/repository.ts";
+import * as children from "./classes/children.ts";
+import * as classes from "./classes/repository.ts";
+import * as faces from "./faces/repository.ts";
+import type { Actor } from "./frame/actor.ts";
+import type { Gate } from "./frame/gate.ts";
+import type { LiveHub } from "./frame/live.ts";
+import type { Serve } from "./frame/serve.ts";
+import * as groups from "./groups/repository.ts";
+import * as ledger from "./ledger/repository.ts";
+import * as orders from "./orders/repository.ts";
+import * as taught from "./orders/taught.ts";
+import * as people from "./people/repository.ts";
+import * as readings from "./readings/repository.ts";
+import * as planning from "./sessions/planning.ts";
+import * as sessions from "./sessions/repository.ts";
+import * as settings from "./settings/repository.ts";
+import type { Shipped } from "./shipped.ts";
+import * as standings from "./standings/repository.ts";
+import type { Db } from "./store/open.ts";
+import { type Repository, repository, scopeOf } from "./store/scope.ts";
+import * as texts from "./texts/repository.ts";
+import * as words from "./words/repository.ts";
+
+const repositories = {
+  people,
+  settings,
+  classes,
+  children,
+  orders,
+  taught,
+  checks,
+  presets,
+  known,
+  faces,
+  ledger,
+  readings,
+  standings,
+  groups,
+  sessions,
+  planning,
+  texts,
+  words,
+};
+type Rooms = typeof repositories;
+
+/** One school: everything that a handler can reach. */
+export type School = { readonly [Room in keyof Rooms]: Repository<Rooms[Room]> } & {
+  /** What ships with the program, the same for every school. */
+  readonly shipped: Shipped;
+  /** Does all of the work in one transaction; repositories that are asked in it join it. */
+  together<T>(work: () => Promise<T>): Promise<T>;
+  /** Tells something once what was written is kept; never when it was taken back. */
+  afterwards(tell: () => void): void;
+};
+
+/** All schools of a server, each to be reached by an actor of it. */
+export interface House {
+  /**
+   * The repositories of the actor's school, and nothing else.
+   * @example await house.as(actor).groups.list()
+   */
+  as(actor: Pick<Actor, "schoolId">): School;
+}
+
+/** @param db of the whole database: it stays in here */
+export function openHouse(db: Db, shipped: Shipped): House {
+  return {
+    as: ({ schoolId }) => {
+      const scope = scopeOf(db, schoolId, shipped);
+      const school = {
+        shipped,
+        together: <T>(work: () => Promise<T>) => scope.run(work),
+        afterwards: scope.afterwards,
+      };
+      for (const [name, functions] of Object.entries(repositories)) {
+        // Most requests need two or three of them.
+        Object.defineProperty(school, name, {
+          enumerable: true,
+          configurable: true,
+          get: () => {
+            const made = repository(scope, functions);
+            Object.defineProperty(school, name, { value: made, enumerable: true });
+            return made;
+          },
+        });
+      }
+      return school as School;
+    },
+  };
+}
+
+/** What the routes of a domain are made with. A handler gets its school from the frame with each asking. */
+export interface Domain {
+  readonly serve: Serve<School>;
+  readonly live: LiveHub;
+  readonly shipped: Shipped;
+  /** For the streams, which are no endpoints. */
+  readonly streams: {
+    readonly router: Router;
+    readonly gate: Gate;
+    readonly as: House["as"];
+  };
+}

@@ -1,0 +1,114 @@
+import { isDeepStrictEqual } from "node:util";
+import { and, eq, inArray } from "drizzle-orm";
+import type { OrderBody, OrderView } from "#contract";
+import type { OrderContent } from "#core/order";
+import * as classes from "../classes/repository.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** Teaching orders, shipped ones first, with the classes that use them. */
+export async function list(inside: Inside): Promise<OrderView[]> {
+  const rows = await inside.select().from(t.orders).orderBy(t.orders.createdAt, t.orders.id);
+  const all = await classes.list(inside);
+  // Those that ship stand in the order in which they ship; one that no longer does is the school's own.
+  const place = (id: string) => inside.shipped.orders.findIndex((one) => one.id === id);
+  const shipped = rows.filter((row) => row.shipped).sort((one, other) => place(one.id) - place(other.id));
+  return [...shipped, ...rows.filter((row) => !row.shipped)].map((row) => ({
+    id: row.id,
+    shipped: row.shipped,
+    version: row.version,
+    content: row.content,
+    usedBy: all.filter((one) => one.orderId === row.id).map(({ id, name, stepId }) => ({ id, name, stepId })),
+  }));
+}
+
+/** The content of these orders by id. */
+export async function contents(inside: Inside, ids: readonly string[]): Promise<Map<string, OrderBody>> {
+  if (ids.length === 0) return new Map();
+  const rows = await inside
+    .select({ id: t.orders.id, content: t.orders.content })
+    .from(t.orders)
+    .where(inArray(t.orders.id, [...ids]));
+  return new Map(rows.map((row) => [row.id, row.content]));
+}
+
+/** One order, or undefined. */
+export async function find(inside: Inside, id: string): Promise<OrderView | undefined> {
+  return (await list(inside)).find((one) => one.id === id);
+}
+
+/** Adds an order; one whose id is there already stays as it is. */
+export async function insert(
+  inside: Inside,
+  row: { id: string; content: OrderBody; shipped?: boolean },
+): Promise<void> {
+  await inside.insert(t.orders).values(row).onConflictDoNothing();
+}
+
+/** Writes a new version over the one with this number. @returns false when someone else wrote meanwhile */
+export async function update(inside: Inside, id: string, version: number, content: OrderBody): Promise<boolean> {
+  const changed = await inside
+    .update(t.orders)
+    .set({ content, version: version + 1 })
+    .where(and(eq(t.orders.id, id), eq(t.orders.version, version), eq(t.orders.shipped, false)))
+    .returning({ id: t.orders.id });
+  return changed.length === 1;
+}
+
+/**
+ * Orders that shipped before and do not any more: one that a class follows becomes the school's own, so that nothing it
+ * was taught changes; the others go.
+ */
+async function keepFormerOrders(inside: Inside, shippedIds: readonly string[]): Promise<void> {
+  const former = (await list(inside)).filter((one) => one.shipped && !shippedIds.includes(one.id));
+  for (const { id, content, usedBy } of former) {
+    if (usedBy.length === 0) await inside.delete(t.orders).where(eq(t.orders.id, id));
+    else {
+      const name = `${content.name}, as before`.slice(0, 80);
+      await inside
+        .update(t.orders)
+        .set({ shipped: false, content: { ...content, name } })
+        .where(eq(t.orders.id, id));
+    }
+  }
+}
+
+/** Brings the orders that ship with this program into the school, at every start. Classes lose nothing by it. */
+export async function ship(inside: Inside): Promise<void> {
+  const { orders } = inside.shipped;
+  await keepFormerOrders(
+    inside,
+    orders.map((order) => order.id),
+  );
+  for (const { id, content } of orders) await setShipped(inside, id, bodyOf(content));
+}
+
+/** An order of core as the contract speaks of it. */
+export function bodyOf({ name, kind, why, steps }: OrderContent): OrderBody {
+  return {
+    name,
+    kind,
+    why,
+    steps: steps.map(({ id, title, gpcs, exceptionWords }) => ({
+      id,
+      title,
+      gpcs: [...gpcs],
+      exceptionWords: [...exceptionWords],
+    })),
+  };
+}
+
+/** Shipped orders follow the program: their content is what ships now. One that is as it was is not written. */
+export async function setShipped(inside: Inside, id: string, content: OrderBody): Promise<void> {
+  const [before] = await inside.select().from(t.orders).where(eq(t.orders.id, id));
+  if (before && isDeepStrictEqual(before.content, content)) return;
+  await inside
+    .insert(t.orders)
+    .values({ id, content, shipped: true })
+    .onConflictDoUpdate({ target: [t.orders.schoolId, t.orders.id], set: { content } });
+}
+
+/** Removes an order of the school; those that ship stay. */
+export async function remove(inside: Inside, id: string): Promise<void> {
+  await inside.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
+}

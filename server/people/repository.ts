@@ -1,0 +1,138 @@
+import { eq, inArray, sql } from "drizzle-orm";
+import type { Thing } from "#contract";
+import type { Actor } from "../frame/actor.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** What is a member's own: classes, and what follows from them and from the groups that are given to them. */
+interface Own {
+  readonly classes: ReadonlySet<string>;
+  readonly groups: ReadonlySet<string>;
+  readonly children: ReadonlySet<string>;
+}
+
+const setOf = (rows: readonly { readonly id: string }[]): Set<string> => new Set(rows.map((row) => row.id));
+
+/**
+ * A member's own: their classes; groups that are given to them, and those that have a child of their classes; the children
+ * of all of these.
+ */
+async function ownOf(inside: Inside, memberId: string): Promise<Own> {
+  const classes = await inside
+    .select({ id: t.memberClasses.classId })
+    .from(t.memberClasses)
+    .where(eq(t.memberClasses.memberId, memberId));
+  const classIds = classes.map((row) => row.id);
+  const mine =
+    classIds.length === 0
+      ? []
+      : await inside.select({ id: t.children.id }).from(t.children).where(inArray(t.children.classId, classIds));
+  const children = setOf(mine);
+  const given = setOf(
+    await inside
+      .select({ id: t.memberGroups.groupId })
+      .from(t.memberGroups)
+      .where(eq(t.memberGroups.memberId, memberId)),
+  );
+  const newest = inside
+    .selectDistinctOn([t.groupVersions.groupId], { id: t.groupVersions.id, groupId: t.groupVersions.groupId })
+    .from(t.groupVersions)
+    .orderBy(t.groupVersions.groupId, sql`${t.groupVersions.number} desc`)
+    .as("newest");
+  const places = await inside
+    .select({ groupId: newest.groupId, childId: t.groupMembers.childId })
+    .from(newest)
+    .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id));
+  const groups = new Set(given);
+  for (const { groupId, childId } of places) if (children.has(childId)) groups.add(groupId);
+  for (const { groupId, childId } of places) if (groups.has(groupId)) children.add(childId);
+  return { classes: new Set(classIds), groups, children };
+}
+
+/**
+ * Of these ids of things, those that are here and not the member's own. What is not here is no one's, and left to the
+ * handler, which says that it is not here.
+ * @returns an empty list for the lead, whose is everything
+ */
+export async function notTheirs(
+  inside: Inside,
+  actor: Actor,
+  thing: Thing,
+  ids: readonly string[],
+): Promise<string[]> {
+  if (actor.as === "lead" || ids.length === 0) return [];
+  const own =
+    actor.memberId === null
+      ? { classes: new Set(), groups: new Set(), children: new Set() }
+      : await ownOf(inside, actor.memberId);
+  const wanted = [...new Set(ids)];
+  const refused = new Set<string>();
+  const refuse = async (rows: Promise<readonly { id: string; of: string }[]>, theirs: ReadonlySet<unknown>) => {
+    for (const { id, of } of await rows) if (!theirs.has(of)) refused.add(id);
+  };
+  const { classes, children, groups, sessions, checks, readings } = t;
+  if (thing === "class")
+    await refuse(
+      inside.select({ id: classes.id, of: classes.id }).from(classes).where(inArray(classes.id, wanted)),
+      own.classes,
+    );
+  if (thing === "child")
+    await refuse(
+      inside.select({ id: children.id, of: children.id }).from(children).where(inArray(children.id, wanted)),
+      own.children,
+    );
+  if (thing === "group")
+    await refuse(
+      inside.select({ id: groups.id, of: groups.id }).from(groups).where(inArray(groups.id, wanted)),
+      own.groups,
+    );
+  if (thing === "session")
+    await refuse(
+      inside.select({ id: sessions.id, of: sessions.groupId }).from(sessions).where(inArray(sessions.id, wanted)),
+      own.groups,
+    );
+  if (thing === "sitting" || thing === "desk")
+    await refuse(
+      inside
+        .select({ id: checks.sittingId, of: checks.childId })
+        .from(checks)
+        .where(inArray(checks.sittingId, wanted)),
+      own.children,
+    );
+  if (thing === "reading" || thing === "desk")
+    await refuse(
+      inside.select({ id: readings.id, of: readings.childId }).from(readings).where(inArray(readings.id, wanted)),
+      own.children,
+    );
+  if (thing === "readers")
+    for (const one of wanted) {
+      const [kind, id = ""] = one.split(":");
+      if (kind !== "class" && kind !== "group" && kind !== "child") continue;
+      if ((await notTheirs(inside, actor, kind, [id])).length > 0) refused.add(one);
+    }
+  return [...refused];
+}
+
+/** A member of the school, or undefined. */
+export async function find(inside: Inside, id: string) {
+  return (await inside.select().from(t.members).where(eq(t.members.id, id)))[0];
+}
+
+/** Keeps a member with the classes and groups that are theirs; what was theirs before is not any more. */
+export async function put(
+  inside: Inside,
+  member: { readonly id: string; readonly name: string; readonly role: (typeof t.members.$inferInsert)["role"] },
+  own: { readonly classIds: readonly string[]; readonly groupIds: readonly string[] },
+): Promise<void> {
+  const { id, name, role } = member;
+  await inside
+    .insert(t.members)
+    .values({ id, name, role })
+    .onConflictDoUpdate({ target: [t.members.schoolId, t.members.id], set: { name, role } });
+  await inside.delete(t.memberClasses).where(eq(t.memberClasses.memberId, id));
+  await inside.delete(t.memberGroups).where(eq(t.memberGroups.memberId, id));
+  if (own.classIds.length > 0)
+    await inside.insert(t.memberClasses).values(own.classIds.map((classId) => ({ memberId: id, classId })));
+  if (own.groupIds.length > 0)
+    await inside.insert(t.memberGroups).values(own.groupIds.map((groupId) => ({ memberId: id, groupId })));
+}

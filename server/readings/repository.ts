@@ -1,0 +1,70 @@
+import { randomUUID } from "node:crypto";
+import { isDeepStrictEqual } from "node:util";
+import { desc, eq, inArray } from "drizzle-orm";
+import type { AnswerBody, ReadingView } from "#contract";
+import { append } from "../ledger/append.ts";
+import { entriesOfReading } from "../ledger/log.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** The readings of a child, the newest first. */
+export async function ofChild(inside: Inside, childId: string): Promise<ReadingView[]> {
+  return ofChildren(inside, [childId]);
+}
+
+/** The readings of these children, the newest first. */
+export async function ofChildren(inside: Inside, childIds: readonly string[]): Promise<ReadingView[]> {
+  if (childIds.length === 0) return [];
+  return inside
+    .select()
+    .from(t.readings)
+    .where(inArray(t.readings.childId, [...childIds]))
+    .orderBy(desc(t.readings.readAt), t.readings.id);
+}
+
+/** One reading, or undefined. */
+export async function find(inside: Inside, id: string): Promise<ReadingView | undefined> {
+  return (await inside.select().from(t.readings).where(eq(t.readings.id, id)))[0];
+}
+
+/**
+ * Keeps a reading; the same id again is written over. What it says of its words is an entry of its child's log, which is
+ * replaced when the reading says something else.
+ */
+export async function put(inside: Inside, row: ReadingView): Promise<void> {
+  await inside
+    .insert(t.readings)
+    .values(row)
+    .onConflictDoUpdate({ target: [t.readings.schoolId, t.readings.id], set: row });
+  // Asked once the row is held, so that two writers of one reading come one after the other.
+  const changes = changesOf(row, await entriesOfReading(inside, row.id));
+  await append(inside, changes, { dayOf: () => row.day, isFuture: () => false });
+}
+
+/**
+ * What brings the log from what stands there of a reading to what the reading says now: nothing when it says the same, else
+ * the entry before is taken back and a new one comes. What stopped a group is not one child's.
+ */
+function changesOf(reading: ReadingView, standing: readonly AnswerBody[]): AnswerBody[] {
+  const { id: readingId, childId, readAt, day, markedBy, how, text, marks, stoppedAt } = reading;
+  const mark = { childId, markedBy, day, markedAt: new Date(readAt).toISOString() };
+  const entry: AnswerBody = {
+    ...mark,
+    id: randomUUID(),
+    outcome: "reading",
+    source: { kind: "reading", readingId },
+    reading: { text, marks, stoppedAt },
+  };
+  const says = (one: AnswerBody) =>
+    one.outcome === "reading" && isDeepStrictEqual(plain(one.reading), plain(entry.reading)) && one.day === day;
+  if (how === "alone" && standing.length === 1 && standing.every(says)) return [];
+  const gone = standing.map((one): AnswerBody => ({ ...mark, id: randomUUID(), outcome: "void", voids: one.id }));
+  return how === "alone" ? [...gone, entry] : gone;
+}
+
+/** As it comes back from the database. */
+const plain = ({ text, stoppedAt, marks }: ReadingView | Pick<ReadingView, "text" | "stoppedAt" | "marks">) => ({
+  text,
+  stoppedAt,
+  marks: marks.map(({ at, kind, heard, ms = null }) => ({ at, kind, heard, ms })),
+});

@@ -1,0 +1,285 @@
+import { randomUUID } from "node:crypto";
+import { and, between, desc, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import type { AnswerBody, PlanBody, ReportBody, SessionView } from "#contract";
+import { inSession } from "#core/ledger";
+import * as groups from "../groups/repository.ts";
+import { append } from "../ledger/append.ts";
+import { standingOfReports } from "../ledger/log.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+export type SessionRow = typeof t.sessions.$inferSelect;
+
+/** Sessions of a group or of all, the latest day first. */
+export async function list(inside: Inside, groupId?: string): Promise<SessionRow[]> {
+  return inside
+    .select()
+    .from(t.sessions)
+    .where(and(isNull(t.sessions.removedAt), groupId ? eq(t.sessions.groupId, groupId) : undefined))
+    .orderBy(desc(t.sessions.heldOn), desc(t.sessions.createdAt));
+}
+
+/** A session with its group, its members and what was said of it; undefined when it is not here. */
+export async function view(inside: Inside, id: string): Promise<SessionView | undefined> {
+  const row = await find(inside, id);
+  if (!row) return undefined;
+  const group = await groups.find(inside, row.groupId);
+  const reports = await reportsOf(inside, [id]);
+  const share = await shareOf(inside, id);
+  return {
+    id,
+    groupId: row.groupId,
+    groupName: group?.name ?? "",
+    heldOn: row.heldOn,
+    state: reports.length > 0 ? "held" : "planned",
+    version: row.version,
+    members: await membersOf(inside, id),
+    targets: group?.targets ?? [],
+    plan: row.plan,
+    known: row.known,
+    wholes: row.wholes,
+    share: share ? { endsOn: share.endsOn, createdAt: share.createdAt } : null,
+    reports,
+  };
+}
+
+/** How many sessions of open groups lie between these days, both counted, and no one has said what happened. */
+export async function countDue(inside: Inside, from: string, to: string): Promise<number> {
+  const [row] = await inside
+    .select({ due: sql<number>`count(*)::int` })
+    .from(t.sessions)
+    .innerJoin(t.groups, eq(t.groups.id, t.sessions.groupId))
+    .leftJoin(t.reports, eq(t.reports.sessionId, t.sessions.id))
+    .where(
+      and(
+        isNull(t.sessions.removedAt),
+        isNull(t.reports.id),
+        eq(t.groups.closed, false),
+        between(t.sessions.heldOn, from, to),
+      ),
+    );
+  return row?.due ?? 0;
+}
+
+/** A session that was not removed, or undefined. */
+export async function find(inside: Inside, id: string): Promise<SessionRow | undefined> {
+  return (
+    await inside
+      .select()
+      .from(t.sessions)
+      .where(and(eq(t.sessions.id, id), isNull(t.sessions.removedAt)))
+  )[0];
+}
+
+/** A session that was removed and can still be brought back, or undefined. */
+export async function findRemoved(inside: Inside, id: string): Promise<SessionRow | undefined> {
+  return (
+    await inside
+      .select()
+      .from(t.sessions)
+      .where(and(eq(t.sessions.id, id), isNotNull(t.sessions.removedAt)))
+  )[0];
+}
+
+/** Keeps a session with who has a place in it; one that is there already stays as it was. */
+export async function insert(
+  inside: Inside,
+  row: typeof t.sessions.$inferInsert,
+  childIds: readonly string[],
+): Promise<void> {
+  const added = await inside.insert(t.sessions).values(row).onConflictDoNothing().returning();
+  if (added.length === 0 || childIds.length === 0) return;
+  await inside
+    .insert(t.sessionMembers)
+    .values(childIds.map((childId, place) => ({ sessionId: row.id, childId, place })));
+}
+
+/** What of a session can be changed. */
+export interface SessionChange {
+  readonly heldOn?: string | undefined;
+  readonly plan?: PlanBody | undefined;
+  readonly known?: string[];
+  readonly wholes?: string[];
+}
+
+/** Writes over the version with this number. @returns false when someone else wrote meanwhile */
+export async function update(inside: Inside, id: string, version: number, change: SessionChange): Promise<boolean> {
+  const changed = await inside
+    .update(t.sessions)
+    .set({ ...change, version: version + 1 })
+    .where(and(eq(t.sessions.id, id), eq(t.sessions.version, version)))
+    .returning({ id: t.sessions.id });
+  return changed.length === 1;
+}
+
+/** Takes a session out of sight (an instant), or brings it back (null). */
+export async function setRemoved(inside: Inside, id: string, removedAt: string | null): Promise<void> {
+  await inside.update(t.sessions).set({ removedAt }).where(eq(t.sessions.id, id));
+}
+
+/** Who has a place in a session, in their order. */
+export async function membersOf(inside: Inside, sessionId: string) {
+  return inside
+    .select({ id: t.children.id, name: t.children.name, note: t.children.note })
+    .from(t.sessionMembers)
+    .innerJoin(t.children, eq(t.children.id, t.sessionMembers.childId))
+    .where(eq(t.sessionMembers.sessionId, sessionId))
+    .orderBy(t.sessionMembers.place);
+}
+
+/** The link of a session, or undefined. */
+export async function shareOf(inside: Inside, sessionId: string) {
+  return (await inside.select().from(t.shares).where(eq(t.shares.sessionId, sessionId)))[0];
+}
+
+/** Ids of the sessions that have a link. */
+export async function sharedIds(inside: Inside): Promise<Set<string>> {
+  return new Set((await inside.select({ id: t.shares.sessionId }).from(t.shares)).map((row) => row.id));
+}
+
+/** Sets the one link of a session; a link made before stops working. */
+export async function setShare(inside: Inside, sessionId: string, tokenHash: string, endsOn: string): Promise<void> {
+  await deleteShare(inside, sessionId);
+  await inside.insert(t.shares).values({ sessionId, tokenHash, endsOn });
+  await inside.insert(t.doors).values({ kind: "share", key: tokenHash });
+}
+
+/** Ends the link of a session, when it has one. */
+export async function deleteShare(inside: Inside, sessionId: string): Promise<void> {
+  const gone = await inside.delete(t.shares).where(eq(t.shares.sessionId, sessionId)).returning();
+  const keys = gone.map((share) => share.tokenHash);
+  if (keys.length > 0) await inside.delete(t.doors).where(and(eq(t.doors.kind, "share"), inArray(t.doors.key, keys)));
+}
+
+/** The link with this hashed token, or undefined. */
+export async function shareByHash(inside: Inside, tokenHash: string) {
+  return (await inside.select().from(t.shares).where(eq(t.shares.tokenHash, tokenHash)))[0];
+}
+
+/** The reports of these sessions, oldest first. */
+export async function reportsOf(
+  inside: Inside,
+  sessionIds: readonly string[],
+): Promise<(ReportBody & { sessionId: string })[]> {
+  if (sessionIds.length === 0) return [];
+  const rows = await inside
+    .select()
+    .from(t.reports)
+    .where(inArray(t.reports.sessionId, [...sessionIds]))
+    .orderBy(t.reports.at);
+  const ids = rows.map((row) => row.id);
+  const came = ids.length ? await inside.select().from(t.reportCame).where(inArray(t.reportCame.reportId, ids)) : [];
+  const marks = await standingOfReports(inside, ids);
+  return rows.map((row) => ({
+    id: row.id,
+    sessionId: row.sessionId,
+    by: row.by,
+    at: row.at,
+    note: row.note,
+    reached: row.reached as ReportBody["reached"],
+    came: came.filter((one) => one.reportId === row.id).map((one) => one.childId),
+    marks: (marks.get(row.id) ?? []).map(({ id, childId, item, outcome }) => ({
+      id,
+      childId,
+      gpc: item,
+      outcome: outcome as ReportBody["marks"][number]["outcome"],
+    })),
+  }));
+}
+
+/**
+ * Keeps a report, and its marks in the ledger. The same report sent again changes nothing.
+ * @returns what the ledger refused, each in words; the asker then takes the whole transaction back
+ */
+export async function insertReport(
+  inside: Inside,
+  sessionId: string,
+  report: ReportBody,
+  { day, byLink }: { readonly day: string; readonly byLink: boolean },
+): Promise<readonly string[]> {
+  const { id, by, at, reached, note } = report;
+  const added = await inside
+    .insert(t.reports)
+    .values({ id, sessionId, by, at, reached, note, byLink })
+    .onConflictDoNothing()
+    .returning();
+  if (added.length === 0) return [];
+  if (report.came.length > 0) {
+    await inside.insert(t.reportCame).values([...new Set(report.came)].map((childId) => ({ reportId: id, childId })));
+  }
+  const marks = report.marks.map((mark): AnswerBody => {
+    const given = {
+      id: mark.id,
+      childId: mark.childId,
+      ...inSession("card", sessionId, id),
+      tags: [],
+      item: mark.gpc,
+      ms: null,
+      pass: 1,
+      markedAt: new Date(at).toISOString(),
+      day,
+      markedBy: by,
+    };
+    return mark.outcome === "wrong"
+      ? { ...given, outcome: mark.outcome, heard: null, units: null }
+      : { ...given, outcome: mark.outcome };
+  });
+  const { fates } = await append(inside, marks, { dayOf: () => day, isFuture: () => false });
+  return fates.flatMap((fate) => (fate.fate === "refused" ? [fate.says] : []));
+}
+
+/** How many reports came by the session's link. */
+export async function countByLink(inside: Inside, sessionId: string): Promise<number> {
+  return inside.$count(t.reports, and(eq(t.reports.sessionId, sessionId), eq(t.reports.byLink, true)));
+}
+
+/** Takes a report away, and back what it brought into the log of answers. */
+export async function deleteReport(
+  inside: Inside,
+  report: ReportBody,
+  { markedAt, day }: { readonly markedAt: string; readonly day: string },
+): Promise<void> {
+  const standing = (await standingOfReports(inside, [report.id])).get(report.id) ?? [];
+  const back = standing.map(
+    ({ id, childId }): AnswerBody => ({
+      id: randomUUID(),
+      childId,
+      markedAt,
+      day,
+      markedBy: report.by,
+      outcome: "void",
+      voids: id,
+    }),
+  );
+  await append(inside, back, { dayOf: () => day, isFuture: () => false });
+  await inside.delete(t.reports).where(eq(t.reports.id, report.id));
+}
+
+/** Every report on a session in which the child had a place: the day, the group's name, whether the child came. */
+export async function ofChild(inside: Inside, childId: string) {
+  const places = await inside
+    .select({ id: t.sessions.id, heldOn: t.sessions.heldOn, groupId: t.sessions.groupId })
+    .from(t.sessionMembers)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
+    .where(and(eq(t.sessionMembers.childId, childId), isNull(t.sessions.removedAt)));
+  const names = new Map((await groups.list(inside)).map((group) => [group.id, group.name]));
+  const reports = await reportsOf(
+    inside,
+    places.map((place) => place.id),
+  );
+  return reports.flatMap((report) => {
+    const place = places.find((one) => one.id === report.sessionId);
+    if (!place) return [];
+    return {
+      heldOn: place.heldOn,
+      group: names.get(place.groupId) ?? "",
+      came: report.came.includes(childId),
+      by: report.by,
+    };
+  });
+}
+
+/** Lets go for good of sessions that were removed before this instant. */
+export async function forgetRemoved(inside: Inside, before: string): Promise<void> {
+  await inside.delete(t.sessions).where(lt(t.sessions.removedAt, before));
+}

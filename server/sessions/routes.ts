@@ -1,0 +1,142 @@
+import {
+  copySession,
+  editSession,
+  type GroupView,
+  getSession,
+  listSessions,
+  planNewSession,
+  removeSession,
+  replanSession,
+  restoreSession,
+  type SessionView,
+} from "#contract";
+import { mustBeSame } from "../frame/again.ts";
+import { conflict, notFound, unfit } from "../frame/problem.ts";
+import type { Domain, School } from "../house.ts";
+import type { SessionChange } from "./repository.ts";
+
+/** The session with this id. @throws HttpProblem 404 */
+export async function mustSession(school: School, id: string): Promise<SessionView> {
+  const session = await school.sessions.view(id);
+  if (!session) throw notFound("session");
+  return session;
+}
+
+/** Sessions of groups: planned, changed, shared, and what was said of them. */
+export function sessionRoutes({ serve }: Domain): void {
+  async function change(
+    school: School,
+    { id, version }: { readonly id: string; readonly version: number },
+    what: SessionChange,
+  ): Promise<SessionView> {
+    if (!(await school.sessions.update(id, version, what))) {
+      throw conflict(
+        "Someone else changed this session meanwhile. Their version is kept; reload to see it, then make your change again.",
+      );
+    }
+    return mustSession(school, id);
+  }
+
+  serve(listSessions, async ({ query, school }) => {
+    const rows = await school.sessions.list(query.groupId);
+    const names = new Map((await school.groups.list()).map((group) => [group.id, group.name]));
+    const shared = await school.sessions.sharedIds();
+    const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
+    return rows.map((row) => {
+      const mine = reports.filter((report) => report.sessionId === row.id);
+      const last = mine.at(-1);
+      return {
+        id: row.id,
+        groupId: row.groupId,
+        groupName: names.get(row.groupId) ?? "",
+        heldOn: row.heldOn,
+        target: row.plan.target,
+        state: last ? ("held" as const) : ("planned" as const),
+        shared: shared.has(row.id),
+        reports: mine.length,
+        last: last ? { by: last.by, came: last.came.length, note: last.note } : null,
+      };
+    });
+  });
+
+  /** The session that was made under this id before, if it was. Throws when it was removed meanwhile. */
+  async function madeBefore(school: School, id: string) {
+    if (await school.sessions.findRemoved(id))
+      throw conflict("This session was made and removed meanwhile. Plan another.");
+    return school.sessions.find(id);
+  }
+  async function membersOf(
+    school: School,
+    groupId: string,
+  ): Promise<{ group: GroupView; childIds: readonly string[] }> {
+    const group = await school.groups.find(groupId);
+    if (!group) throw notFound("group");
+    const childIds = group.members.map((member) => member.childId);
+    if (childIds.length === 0) throw unfit("No one is in this group. Put children into it first.");
+    return { group, childIds };
+  }
+
+  serve(planNewSession, async ({ body, school, now }) => {
+    const made = await madeBefore(school, body.id);
+    if (made) {
+      // What was asked for, as far as a session keeps it: without a wish the tool chose the target.
+      const target = body.target && made.plan.target;
+      const asked = { groupId: made.groupId, heldOn: made.heldOn, target };
+      mustBeSame("session", asked, { groupId: body.groupId, heldOn: body.heldOn, target: body.target });
+      return mustSession(school, body.id);
+    }
+    const { group, childIds } = await membersOf(school, body.groupId);
+    const today = await school.settings.dayOf(now);
+    const wanted = { childIds, targets: group.targets, wish: body.target, seed: body.seed, today };
+    const filled = await school.planning.planFor(wanted);
+    await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...filled }, childIds);
+    return mustSession(school, body.id);
+  });
+
+  serve(getSession, ({ params, school }) => mustSession(school, params.id));
+
+  serve(editSession, async ({ params, body, school, now }) => {
+    await mustSession(school, params.id);
+    return change(school, { id: params.id, version: body.version }, { heldOn: body.heldOn, plan: body.plan });
+  });
+
+  serve(replanSession, async ({ params, body, school, now }) => {
+    const session = await mustSession(school, params.id);
+    const filled = await school.planning.planFor({
+      childIds: session.members.map((member) => member.id),
+      targets: session.targets,
+      wish: body.target,
+      seed: body.seed,
+      today: await school.settings.dayOf(now),
+    });
+    return change(school, session, filled);
+  });
+
+  serve(copySession, async ({ params, body, school, now }) => {
+    const { groupId, plan } = await mustSession(school, params.id);
+    const made = await madeBefore(school, body.id);
+    if (made) {
+      const { groupId: itsGroup, heldOn } = made;
+      mustBeSame("session", { groupId: itsGroup, heldOn }, { groupId, heldOn: body.heldOn });
+      return mustSession(school, body.id);
+    }
+    const { childIds } = await membersOf(school, groupId);
+    const today = await school.settings.dayOf(now);
+    const { known, wholes } = await school.standings.commonOf(childIds, today);
+    const copy = { id: body.id, groupId, heldOn: body.heldOn, plan, known: [...known], wholes: [...wholes] };
+    await school.sessions.insert(copy, childIds);
+    return mustSession(school, body.id);
+  });
+
+  serve(removeSession, async ({ params, school, now }) => {
+    const session = await mustSession(school, params.id);
+    if (session.reports.length > 0) throw unfit("This session was held and reported, so it stays.");
+    await school.sessions.setRemoved(session.id, now.toISOString());
+    return { done: true as const };
+  });
+
+  serve(restoreSession, async ({ params, school, now }) => {
+    if (await school.sessions.findRemoved(params.id)) await school.sessions.setRemoved(params.id, null);
+    return mustSession(school, params.id);
+  });
+}

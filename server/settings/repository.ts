@@ -1,0 +1,100 @@
+import { and, eq, sql } from "drizzle-orm";
+import type { CheckSettingsBody, ReadingSettingsBody } from "#contract";
+import { defaultSettings } from "#core/checks";
+import { type Day, dayAt } from "#core/ledger";
+import { startingReadingSettings } from "#core/reading";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** The school itself: its name, its accent, how it checks, and what it measures readings against. */
+export interface SchoolSettings {
+  readonly name: string;
+  /** Id of the accent whose sounds count as right. */
+  readonly accent: string;
+  /** An IANA name; null until the school has said. */
+  readonly timeZone: string | null;
+  readonly checks: CheckSettingsBody;
+  readonly reading: ReadingSettingsBody;
+  /** Goes up with every change. */
+  readonly version: number;
+}
+
+type Row = typeof t.schools.$inferSelect;
+/** The school's row as a transaction has read it: much of a request asks for it. */
+const rows = new WeakMap<Inside, Promise<Row>>();
+
+/** The row of the school itself, read once in a transaction. */
+export function row(inside: Inside): Promise<Row> {
+  const known = rows.get(inside);
+  if (known) return known;
+  const asked = readRow(inside);
+  rows.set(inside, asked);
+  return asked;
+}
+
+async function readRow(inside: Inside): Promise<Row> {
+  const [found] = await inside.select().from(t.schools);
+  if (!found) throw new Error("The school of this transaction is not here");
+  return found;
+}
+
+/** For who has changed the row: it is read anew. */
+export function forget(inside: Inside): void {
+  rows.delete(inside);
+}
+
+/** The settings, with what ships where the school has said nothing. */
+export async function read(inside: Inside): Promise<SchoolSettings> {
+  const { name, accent, timeZone, checks, reading, version } = await row(inside);
+  return {
+    name,
+    accent,
+    timeZone,
+    checks: { ...defaultSettings, ...checks },
+    reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
+    version,
+  };
+}
+
+/** The school's time zone, an IANA name; that of this machine until the school has said. */
+export async function zone(inside: Inside): Promise<string> {
+  return (await row(inside)).timeZone ?? ownZone();
+}
+
+/** The time zone of this machine. */
+export function ownZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+/** The calendar day at the school, by its time zone as it is now. */
+export async function dayOf(inside: Inside, instant: Date | string): Promise<Day> {
+  return dayAt(await zone(inside), instant);
+}
+
+/** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */
+export async function slowAfterMs(inside: Inside): Promise<number> {
+  return (await read(inside)).checks.slowAfter * 1000;
+}
+
+export interface SettingsChange {
+  readonly name?: string;
+  readonly timeZone?: string;
+  readonly checks?: CheckSettingsBody;
+  readonly reading?: ReadingSettingsBody;
+}
+
+/**
+ * Changes settings over the version with this number.
+ * @param version null to write over whatever stands there
+ * @returns false when they were changed meanwhile; then nothing was written
+ */
+export async function change(inside: Inside, what: SettingsChange, version: number | null): Promise<boolean> {
+  const here = eq(t.schools.id, inside.schoolId);
+  const changed = await inside
+    .update(t.schools)
+    .set({ ...what, version: sql`${t.schools.version} + 1` })
+    .where(version === null ? here : and(here, eq(t.schools.version, version)))
+    .returning({ id: t.schools.id });
+  forget(inside);
+  return changed.length === 1;
+}

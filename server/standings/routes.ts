@@ -1,0 +1,42 @@
+import { getGaps, getReaders } from "#contract";
+import { notFound, unfit } from "../frame/problem.ts";
+import type { Domain } from "../house.ts";
+
+/** How children stand: the gap map, and what readers of a text can build on. */
+export function standingRoutes({ serve }: Domain): void {
+  serve(getGaps, async ({ query, school, now }) =>
+    school.standings.gapMap(await school.settings.dayOf(now), query.classId),
+  );
+
+  serve(getReaders, async ({ query, school, now }) => {
+    const today = await school.settings.dayOf(now);
+    const asked = [query.classId, query.groupId, query.childId].filter((one) => one !== undefined);
+    if (asked.length !== 1) throw unfit("Ask for one class, one group or one child.");
+    if (query.classId) {
+      const found = await school.classes.find(query.classId);
+      if (!found) throw notFound("class");
+      const ids = (await school.children.list(found.id)).filter((child) => !child.archived).map((child) => child.id);
+      const { gpcs, exceptionWords } = await school.taught.taughtToClass(found.id);
+      const { children, needed } = await school.standings.readersOf(ids, today);
+      return { name: found.name, known: [...gpcs], wholes: [...exceptionWords], targets: needed, children };
+    }
+    const group = query.groupId ? await school.groups.find(query.groupId) : undefined;
+    if (query.groupId && !group) throw notFound("group");
+    const ids = group ? group.members.map((member) => member.childId) : [query.childId ?? ""];
+    const { children, needed } = await school.standings.readersOf(ids, today);
+    if (!group && children.length === 0) throw notFound("child");
+    return {
+      name: group?.name ?? children[0]?.name ?? "",
+      known: inAll(children.map((child) => child.known)),
+      wholes: inAll(children.map((child) => child.wholes)),
+      targets: group && group.targets.length > 0 ? group.targets : needed,
+      children,
+    };
+  });
+}
+
+/** What every one of the lists has; nothing when there is no list. */
+function inAll(lists: readonly (readonly string[])[]): string[] {
+  const others = lists.slice(1).map((list) => new Set(list));
+  return (lists[0] ?? []).filter((entry) => others.every((list) => list.has(entry)));
+}

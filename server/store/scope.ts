@@ -1,0 +1,90 @@
+import { AsyncLocalStorage } from "node:async_hooks";
+import { sql } from "drizzle-orm";
+import type { Shipped } from "../shipped.ts";
+import type { Db } from "./open.ts";
+
+/**
+ * The open transaction of one school: the only thing through which its rows are reached. It sees and writes rows of that
+ * school alone; the condition stands in the database (`store/columns.ts`), so that no query can forget it.
+ */
+export type Inside = Omit<Db, "transaction"> & {
+  readonly schoolId: string;
+  /** What ships with the program, the same for every school. */
+  readonly shipped: Shipped;
+};
+
+/** A school's way to its rows. */
+export interface Scope {
+  readonly schoolId: string;
+  /**
+   * Does the work in the school's transaction: in the one that is open, else in one of its own, which is kept when the work
+   * is done and taken back when it throws. A use within a use joins it, so nothing waits for itself.
+   * @example await scope.run((inside) => inside.select().from(children))
+   */
+  run<T>(work: (inside: Inside) => Promise<T>): Promise<T>;
+  /** Tells something once what was written is kept; never when it was taken back. At once when no transaction is open. */
+  afterwards(tell: () => void): void;
+}
+
+interface Open {
+  readonly schoolId: string;
+  readonly inside: Inside;
+  readonly told: (() => void)[];
+}
+const open = new AsyncLocalStorage<Open>();
+
+/**
+ * The scope of a school.
+ * @param db of the whole database; no one but this reaches it
+ */
+export function scopeOf(db: Db, schoolId: string, shipped: Shipped): Scope {
+  const here = (): Open | undefined => {
+    const one = open.getStore();
+    if (one && one.schoolId !== schoolId)
+      throw new Error("The transaction of one school is open; another cannot be reached from within it.");
+    return one;
+  };
+  return {
+    schoolId,
+    run: async (work) => {
+      const joined = here();
+      if (joined) return work(joined.inside);
+      const told: Open["told"] = [];
+      const done = await db.transaction(async (tx) => {
+        // One statement, and for this transaction only: afterwards the connection is no one's again.
+        await tx.execute(
+          sql`select set_config('role', 'keen_app', true), set_config('app.school', ${schoolId}, true)`,
+        );
+        const inside = Object.assign(tx, { schoolId, shipped }) as unknown as Inside;
+        return open.run({ schoolId, inside, told }, () => work(inside));
+      });
+      for (const tell of told) tell();
+      return done;
+    },
+    afterwards: (tell) => {
+      const one = here();
+      if (one) one.told.push(tell);
+      else tell();
+    },
+  };
+}
+
+/** Functions of a repository without their first argument, the transaction, which the scope gives. */
+export type Repository<Functions> = {
+  readonly [Name in keyof Functions]: Functions[Name] extends (inside: Inside, ...asked: infer Asked) => infer Answer
+    ? (...asked: Asked) => Answer
+    : never;
+};
+
+/**
+ * A repository of one school: each of its functions runs in the school's transaction.
+ * @example repository(scope, groups).find(id) // groups.find(inside, id)
+ */
+export function repository<Functions extends object>(scope: Scope, functions: Functions): Repository<Functions> {
+  const bound = Object.entries(functions).map(([name, one]) => [
+    name,
+    (...asked: unknown[]) =>
+      scope.run((inside) => (one as (inside: Inside, ...asked: unknown[]) => Promise<unknown>)(inside, ...asked)),
+  ]);
+  return Object.fromEntries(bound) as Repository<Functions>;
+}

@@ -1,0 +1,169 @@
+import { sql } from "drizzle-orm";
+import {
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgPolicy,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from "drizzle-orm/pg-core";
+import type { CheckSettingsBody, OrderBody, ReadingSettingsBody, Role } from "#contract";
+import { at, belongs, keenDoor, keyOf, ofSchool, schoolId, theSchool, version } from "../columns.ts";
+
+/** The schools of this server. */
+export const schools = pgTable(
+  "schools",
+  {
+    id: uuid("id").primaryKey(),
+    /** Its name in a host name: `SLUG.localhost`. */
+    slug: text("slug").notNull().unique(),
+    name: text("name").notNull().default(""),
+    accent: text("accent").notNull().default("neutral"),
+    /** An IANA name; null until the school has said. */
+    timeZone: text("time_zone"),
+    /** How this school checks; what is missing is as it ships. */
+    checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
+    /** What it measures readings against; what is missing is as it ships. */
+    reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
+    /** Of its settings. */
+    version: version(),
+    /** Goes up with every change of how words are split or heard. */
+    wordsVersion: integer("words_version").notNull().default(1),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
+);
+
+/**
+ * What leads to a school before anyone is known: hashed tokens of links, codes of children's faces. A school writes its
+ * own; only the door reads them.
+ */
+export const doors = pgTable(
+  "doors",
+  {
+    kind: text("kind").$type<"share" | "face">().notNull(),
+    key: text("key").notNull(),
+    schoolId: schoolId(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.kind, table.key] }),
+    ofSchool(),
+    pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` }),
+  ],
+);
+
+/** Who belongs to the school, and as what. */
+export const members = pgTable(
+  "members",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    role: text("role").$type<Role>().notNull(),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
+);
+
+/** The classes that are a member's own. */
+export const memberClasses = pgTable(
+  "member_classes",
+  { schoolId: schoolId(), memberId: uuid("member_id").notNull(), classId: uuid("class_id").notNull() },
+  (table) => [
+    keyOf(table, table.memberId, table.classId),
+    belongs("member_classes_member", table, table.memberId, members).onDelete("cascade"),
+    belongs("member_classes_class", table, table.classId, classes).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+/** Splits of words that the school put right by hand; one a word. */
+export const splits = pgTable(
+  "splits",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    /** The word in small letters, by which it is found. */
+    key: text("key").notNull(),
+    text: text("text").notNull(),
+    units: jsonb("units").$type<string[]>().notNull(),
+    reason: text("reason").notNull(),
+    savedAt: at("saved_at").notNull().default(sql`now()`),
+  },
+  (table) => [keyOf(table, table.id), uniqueIndex("splits_key").on(table.schoolId, table.key), ofSchool()],
+);
+
+export const orders = pgTable(
+  "orders",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    shipped: boolean("shipped").notNull().default(false),
+    version: version(),
+    content: jsonb("content").$type<OrderBody>().notNull(),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
+);
+
+export const classes = pgTable(
+  "classes",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    yearGroup: text("year_group").notNull(),
+    orderId: uuid("order_id").notNull(),
+    archived: boolean("archived").notNull().default(false),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [keyOf(table, table.id), belongs("classes_order", table, table.orderId, orders), ofSchool()],
+);
+
+/** How far a class has been taught: the row with the highest number counts, the others are its history. */
+export const taught = pgTable(
+  "taught",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    classId: uuid("class_id").notNull(),
+    /** In which order they came, from 1. */
+    number: integer("number").notNull(),
+    stepId: text("step_id"),
+    taughtOn: date("taught_on").notNull(),
+    markedAt: at("marked_at").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("taught_class", table, table.classId, classes).onDelete("cascade"),
+    uniqueIndex("taught_number").on(table.schoolId, table.classId, table.number),
+    ofSchool(),
+  ],
+);
+
+export const children = pgTable(
+  "children",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    classId: uuid("class_id").notNull(),
+    name: text("name").notNull(),
+    note: text("note").notNull().default(""),
+    archived: boolean("archived").notNull().default(false),
+    /** Of what was said of the child; marks do not count. */
+    version: version(),
+    /** How many entries its log has: the number of the last one. */
+    entries: integer("entries").notNull().default(0),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("children_of_class", table, table.classId, classes),
+    index("children_class").on(table.schoolId, table.classId),
+    ofSchool(),
+  ],
+);

@@ -1,0 +1,209 @@
+import { sql } from "drizzle-orm";
+import { boolean, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import type { PlanBody, PreparationBody, TextContentBody } from "#contract";
+import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
+import { children, members } from "./school.ts";
+
+/** Texts of the school's own. */
+export const texts = pgTable(
+  "texts",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    /** Set while a removal can be taken back. */
+    removedAt: at("removed_at"),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
+);
+
+/** Every kept state of an own text; the one with the highest number is the text. */
+export const textVersions = pgTable(
+  "text_versions",
+  {
+    schoolId: schoolId(),
+    textId: uuid("text_id").notNull(),
+    version: integer("version").notNull(),
+    content: jsonb("content").$type<TextContentBody>().notNull(),
+    savedAt: at("saved_at").notNull(),
+    savedBy: text("saved_by").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.textId, table.version),
+    belongs("text_versions_text", table, table.textId, texts).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+/** What adults made of the preparation of a text for some readers; null where they took it back. */
+export const preparations = pgTable(
+  "preparations",
+  {
+    schoolId: schoolId(),
+    textId: text("text_id").notNull(),
+    /** `all`, or `class:`, `group:` or `child:` and an id. */
+    forKey: text("for_key").notNull(),
+    version: version(),
+    preparation: jsonb("preparation").$type<PreparationBody>(),
+  },
+  (table) => [keyOf(table, table.textId, table.forKey), ofSchool()],
+);
+
+export const groups = pgTable(
+  "groups",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    closed: boolean("closed").notNull().default(false),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
+);
+
+/** Every saved state of a group; the one with the highest number is the group. */
+export const groupVersions = pgTable(
+  "group_versions",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    groupId: uuid("group_id").notNull(),
+    /** In which order they came, from 1. */
+    number: integer("number").notNull(),
+    name: text("name").notNull(),
+    targets: jsonb("targets").$type<string[]>().notNull(),
+    savedAt: at("saved_at").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("group_versions_group", table, table.groupId, groups).onDelete("cascade"),
+    uniqueIndex("group_versions_number").on(table.schoolId, table.groupId, table.number),
+    ofSchool(),
+  ],
+);
+
+export const groupMembers = pgTable(
+  "group_members",
+  {
+    schoolId: schoolId(),
+    versionId: uuid("version_id").notNull(),
+    childId: uuid("child_id").notNull(),
+    locked: boolean("locked").notNull().default(false),
+    place: integer("place").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.versionId, table.childId),
+    belongs("group_members_version", table, table.versionId, groupVersions).onDelete("cascade"),
+    belongs("group_members_of_child", table, table.childId, children).onDelete("cascade"),
+    index("group_members_child").on(table.schoolId, table.childId),
+    ofSchool(),
+  ],
+);
+
+/** The groups that are given to a member. */
+export const memberGroups = pgTable(
+  "member_groups",
+  { schoolId: schoolId(), memberId: uuid("member_id").notNull(), groupId: uuid("group_id").notNull() },
+  (table) => [
+    keyOf(table, table.memberId, table.groupId),
+    belongs("member_groups_member", table, table.memberId, members).onDelete("cascade"),
+    belongs("member_groups_group", table, table.groupId, groups).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+export const sessions = pgTable(
+  "sessions",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    groupId: uuid("group_id").notNull(),
+    heldOn: date("held_on").notNull(),
+    version: version(),
+    plan: jsonb("plan").$type<PlanBody>().notNull(),
+    /** What the whole group could read when the plan was made, and the exception words taught by then. */
+    known: jsonb("known").$type<string[]>().notNull(),
+    wholes: jsonb("wholes").$type<string[]>().notNull(),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+    /** Set while a removal can be taken back. */
+    removedAt: at("removed_at"),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("sessions_of_group", table, table.groupId, groups).onDelete("cascade"),
+    index("sessions_group").on(table.schoolId, table.groupId),
+    index("sessions_day").on(table.schoolId, table.heldOn),
+    ofSchool(),
+  ],
+);
+
+export const sessionMembers = pgTable(
+  "session_members",
+  {
+    schoolId: schoolId(),
+    sessionId: uuid("session_id").notNull(),
+    childId: uuid("child_id").notNull(),
+    place: integer("place").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.sessionId, table.childId),
+    belongs("session_members_session", table, table.sessionId, sessions).onDelete("cascade"),
+    belongs("session_members_of_child", table, table.childId, children).onDelete("cascade"),
+    index("session_members_child").on(table.schoolId, table.childId),
+    ofSchool(),
+  ],
+);
+
+export const shares = pgTable(
+  "shares",
+  {
+    schoolId: schoolId(),
+    sessionId: uuid("session_id").notNull(),
+    /** SHA-256 of the token, in hex. The token itself is not kept. */
+    tokenHash: text("token_hash").notNull(),
+    endsOn: date("ends_on").notNull(),
+    createdAt: at("created_at").notNull().default(sql`now()`),
+  },
+  (table) => [
+    keyOf(table, table.sessionId),
+    belongs("shares_session", table, table.sessionId, sessions).onDelete("cascade"),
+    uniqueIndex("shares_token").on(table.schoolId, table.tokenHash),
+    ofSchool(),
+  ],
+);
+
+export const reports = pgTable(
+  "reports",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    sessionId: uuid("session_id").notNull(),
+    by: text("by").notNull(),
+    at: at("at").notNull(),
+    reached: text("reached"),
+    note: text("note").notNull(),
+    /** Which way it came: from the school, or by a link. */
+    byLink: boolean("by_link").notNull().default(false),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("reports_of_session", table, table.sessionId, sessions).onDelete("cascade"),
+    index("reports_session").on(table.schoolId, table.sessionId),
+    ofSchool(),
+  ],
+);
+
+/** Who came, a row a child who did. */
+export const reportCame = pgTable(
+  "report_came",
+  {
+    schoolId: schoolId(),
+    reportId: uuid("report_id").notNull(),
+    childId: uuid("child_id").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.reportId, table.childId),
+    belongs("report_came_report", table, table.reportId, reports).onDelete("cascade"),
+    belongs("report_came_of_child", table, table.childId, children).onDelete("cascade"),
+    index("report_came_child").on(table.schoolId, table.childId),
+    ofSchool(),
+  ],
+);

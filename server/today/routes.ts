@@ -1,0 +1,107 @@
+import { differenceInCalendarDays, parseISO } from "date-fns";
+import { getToday, type Today } from "#contract";
+import { checkOf, dayAt, standing } from "#core/ledger";
+import type { Domain } from "../house.ts";
+
+const DAYS_AHEAD = 7;
+const DAYS_BACK = 14;
+const MOST = 8;
+
+/** The day: what waits, what is due, and what was done last. */
+export function todayRoutes({ serve }: Domain): void {
+  serve(getToday, async ({ school, now }) => {
+    const zone = await school.settings.zone();
+    const today = dayAt(zone, now);
+    const classes = new Map(
+      (await school.classes.list()).filter((one) => !one.archived).map((one) => [one.id, one.name]),
+    );
+    const groups = (await school.groups.list()).filter((group) => !group.closed);
+    const names = new Map(groups.map((group) => [group.id, group.name]));
+    const rows = (await school.sessions.list()).filter((row) => names.has(row.groupId));
+    const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
+    const held = new Set(reports.map((report) => report.sessionId));
+    const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
+
+    const open: Today["openSittings"] = [];
+    for (const { id, name, startedAt, checks } of await school.checks.openSittings(MOST)) {
+      const given = standing(await school.ledger.logOfChecks(checks.map((check) => check.id)));
+      open.push({
+        id,
+        name,
+        startedAt,
+        children: [...new Set(checks.map((check) => check.childName))],
+        asked: new Set(given.map((answer) => `${checkOf(answer)} ${answer.item}`)).size,
+        items: checks.reduce((sum, check) => sum + check.items.length, 0),
+      });
+    }
+
+    const children = (await school.children.list()).filter((child) => !child.archived && classes.has(child.classId));
+    const toCheck = [...children].sort(
+      (one, other) =>
+        (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
+    );
+
+    const recent = [...reports].reverse().filter((report) => away(dayAt(zone, report.at)) >= -DAYS_BACK);
+    const newest = await Promise.all(
+      recent.slice(0, 5).map(async (report) => {
+        const row = rows.find((one) => one.id === report.sessionId);
+        const { sessionId, by, at, came, note } = report;
+        const of = (await school.sessions.membersOf(sessionId)).length;
+        return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
+      }),
+    );
+    const checksDone = (await school.checks.recentlyEnded(5)).map((check) => ({
+      what: `Checked ${check.childName}`,
+      at: check.endedAt,
+      link: `/check/${check.sittingId}/result?child=${check.childId}`,
+    }));
+    const sessionsDone = newest.map((report) => ({
+      what: `${report.by} held a session with ${report.groupName}`,
+      at: report.at,
+      link: `/sessions/${report.sessionId}`,
+    }));
+
+    return {
+      today,
+      openSittings: open,
+      sessions: rows
+        .filter(
+          (row) =>
+            (!held.has(row.id) && away(row.heldOn) <= DAYS_AHEAD && away(row.heldOn) >= -DAYS_BACK) ||
+            row.heldOn === today,
+        )
+        .sort((one, other) => one.heldOn.localeCompare(other.heldOn))
+        .map((row) => ({
+          id: row.id,
+          groupId: row.groupId,
+          groupName: names.get(row.groupId) ?? "",
+          heldOn: row.heldOn,
+          target: row.plan.target,
+          state: held.has(row.id) ? ("held" as const) : ("planned" as const),
+        })),
+      reports: newest,
+      groups: groups.map((group) => {
+        const mine = rows.filter((row) => row.groupId === group.id);
+        const past = mine.filter((row) => held.has(row.id)).map((row) => row.heldOn);
+        const next = mine
+          .filter((row) => !held.has(row.id))
+          .sort((one, other) => one.heldOn.localeCompare(other.heldOn))[0];
+        return {
+          id: group.id,
+          name: group.name,
+          members: group.members.length,
+          targets: group.targets,
+          lastHeld: past.sort().at(-1) ?? null,
+          next: next ? { id: next.id, heldOn: next.heldOn } : null,
+        };
+      }),
+      toCheck: toCheck.slice(0, MOST).map((child) => ({
+        id: child.id,
+        name: child.name,
+        className: classes.get(child.classId) ?? "",
+        lastChecked: child.lastChecked,
+      })),
+      lastDone: [...checksDone, ...sessionsDone].sort((one, other) => other.at.localeCompare(one.at)).slice(0, 6),
+    };
+  });
+}

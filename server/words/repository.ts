@@ -1,0 +1,80 @@
+import { asc, eq, sql } from "drizzle-orm";
+import { LRUCache } from "lru-cache";
+import type { OwnSplit } from "#contract";
+import { type Accent, accentOf } from "#core/phonics";
+import { type Lexicon, ownEntry, withOwnSplits } from "#core/words";
+import { forget, row } from "../settings/repository.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+const shown = {
+  id: t.splits.id,
+  text: t.splits.text,
+  units: t.splits.units,
+  reason: t.splits.reason,
+  savedAt: t.splits.savedAt,
+};
+
+/** Splits that the school put right, by word. */
+export async function list(inside: Inside): Promise<OwnSplit[]> {
+  return inside.select(shown).from(t.splits).orderBy(asc(t.splits.key));
+}
+
+/** Keeps one split a word: an older one of the same word gives way. */
+export async function put(inside: Inside, split: OwnSplit & { readonly key: string }): Promise<OwnSplit> {
+  await inside.delete(t.splits).where(eq(t.splits.key, split.key));
+  await inside
+    .insert(t.splits)
+    .values(split)
+    .onConflictDoUpdate({ target: [t.splits.schoolId, t.splits.id], set: split });
+  await changed(inside);
+  const { id, text, units, reason, savedAt } = split;
+  return { id, text, units, reason, savedAt };
+}
+
+/** Takes a split away. @returns false when there was none */
+export async function remove(inside: Inside, id: string): Promise<boolean> {
+  const gone = await inside.delete(t.splits).where(eq(t.splits.id, id)).returning({ id: t.splits.id });
+  if (gone.length > 0) await changed(inside);
+  return gone.length === 1;
+}
+
+/** The words of the school and the accent that they are heard in. */
+export interface SchoolWords {
+  readonly lexicon: Lexicon;
+  readonly accent: Accent;
+  /** Says which school's words these are and of when: what is worked out from them may be kept under it. */
+  readonly version: string;
+}
+
+/** So many schools' own lexicons are kept at a time; each holds what differs from the one that ships. */
+const MOST_LEXICONS = 50;
+const lexicons = new LRUCache<string, Lexicon>({ max: MOST_LEXICONS });
+
+/** The lexicon that ships with the school's own splits laid over it, made anew when they have changed, and its accent. */
+export async function read(inside: Inside): Promise<SchoolWords> {
+  const { accent, wordsVersion } = await row(inside);
+  const version = `${inside.schoolId} ${wordsVersion}`;
+  const known = lexicons.get(version);
+  if (known) return { lexicon: known, accent: accentOf(accent), version };
+  const own = await list(inside);
+  const entries = own.map(({ text, units }) => ownEntry(text, units));
+  const lexicon = own.length === 0 ? inside.shipped.lexicon : withOwnSplits(inside.shipped.lexicon, entries);
+  lexicons.set(version, lexicon);
+  return { lexicon, accent: accentOf(accent), version };
+}
+
+/** Sets the accent whose sounds count as right. */
+export async function setAccent(inside: Inside, accent: string): Promise<void> {
+  await inside.update(t.schools).set({ accent }).where(eq(t.schools.id, inside.schoolId));
+  await changed(inside);
+}
+
+/** How words are split or heard is another now: what was worked out by it holds no more. */
+async function changed(inside: Inside): Promise<void> {
+  await inside
+    .update(t.schools)
+    .set({ wordsVersion: sql`${t.schools.wordsVersion} + 1` })
+    .where(eq(t.schools.id, inside.schoolId));
+  forget(inside);
+}
