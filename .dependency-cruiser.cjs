@@ -52,6 +52,26 @@ module.exports = {
       from: { path: "^(core|contract)/", pathNot: "\\.(test|bench)\\.ts$" },
       to: { dependencyTypes: ["core"] },
     },
+    {
+      name: "a-handler-has-no-database",
+      comment: "What routes are given of a school are its repositories; they reach neither tables nor driver.",
+      severity: "error",
+      from: { path: "^server/.*routes\\.ts$" },
+      to: { path: "^server/store/|node_modules/(drizzle-orm|@electric-sql|pg)/" },
+    },
+    {
+      name: "the-whole-database-stays-at-home",
+      comment: "Only the house, what comes before a school is known, and the start hold the database of all schools.",
+      severity: "error",
+      from: { path: "^server/", pathNot: "^server/(store/|house\\.ts|people/|main\\.ts|testing\\.ts)|\\.test\\.ts$" },
+      to: { path: "^server/store/open\\.ts$" },
+    },
+    {
+      name: "the-frame-knows-no-domain",
+      severity: "error",
+      from: { path: "^server/frame/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^server/(?!frame/)" },
+    },
     ...Object.entries({
       parts: "app|screens|device",
       device: "app|screens",

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answer, item, kindId, outcome } from "./answers.ts";
-import { byId, count, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How this school checks. */
@@ -17,8 +17,8 @@ export const setCheckSettings = {
   method: "PUT",
   path: "/api/school/checks",
   may: { by: "lead" },
-  body: checkSettings,
-  answer: done,
+  body: z.object({ version: onto, checks: checkSettings }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;
 
 const strategy = z.enum(["inOrder", "shuffled", "missed"]);
@@ -69,7 +69,7 @@ export const savePreset = {
   path: "/api/presets/:id",
   may: { by: "teacher" },
   params: byId,
-  body: z.object({ name: line(60), purpose: note(200), sections }),
+  body: z.object({ version: onto, name: line(60), purpose: note(200), sections }),
   answer: preset,
 } as const satisfies Endpoint;
 

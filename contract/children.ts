@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
-import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 
@@ -51,7 +51,10 @@ export const editChild = {
   path: "/api/children/:id",
   may: { by: "teacher", theirs: { "params.id": "child", "body.classId": "class" } },
   params: byId,
-  body: z.object({ classId: id, name: childName, note: childNote, archived: z.boolean() }).partial(),
+  body: z
+    .object({ classId: id, name: childName, note: childNote, archived: z.boolean() })
+    .partial()
+    .extend({ version: onto }),
   answer: childView,
 } as const satisfies Endpoint;
 

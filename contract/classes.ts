@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { checkSettings } from "./checks.ts";
-import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingSettings } from "./readings.ts";
 
@@ -69,8 +69,8 @@ export const nameSchool = {
   method: "PUT",
   path: "/api/school",
   may: { by: "lead" },
-  body: z.object({ name: line(80) }),
-  answer: done,
+  body: z.object({ version: onto, name: line(80) }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;
 
 /** Days of marks from now on follow it; days that are stored stay as they are. */
@@ -78,8 +78,8 @@ export const setTimeZone = {
   method: "PUT",
   path: "/api/school/time-zone",
   may: { by: "lead" },
-  body: z.object({ timeZone: line(60) }),
-  answer: done,
+  body: z.object({ version: onto, timeZone: line(60) }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;
 
 export const addClass = {
@@ -129,8 +129,7 @@ export const editOrder = {
   path: "/api/orders/:id",
   may: { by: "lead" },
   params: byId,
-  /** `version` as last read: a change made elsewhere meanwhile is not written over. */
-  body: z.object({ version: count, content: orderContent }),
+  body: z.object({ version: onto, content: orderContent }),
   answer: orderView,
 } as const satisfies Endpoint;
 

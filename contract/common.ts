@@ -23,6 +23,8 @@ export const instant = z.iso
   .refine(inOurTime, "The time is not of this century.");
 /** A version of something, or a count, as the database keeps it. */
 export const count = z.number().int().min(0).max(2_147_483_647);
+/** Of what a save was made from, as last read; 0 for what is new. A change made elsewhere meanwhile is not written over. */
+export const onto = count.describe("the version that a save was made from");
 /** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
 export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
 
@@ -50,6 +52,8 @@ export function note(most: number) {
 
 export const byId = z.object({ id });
 export const done = z.object({ done: z.literal(true) });
+/** A setting of the school is kept; the version of its settings now. */
+export const settingsSaved = done.extend({ version: count });
 
 /** An error as `application/problem+json` (RFC 9457). */
 export const problem = z.object({
@@ -59,5 +63,10 @@ export const problem = z.object({
   /** What happened, what was kept, what to do. */
   detail: z.string(),
   fields: z.array(z.object({ field: z.string(), says: z.string() })),
+  /**
+   * Of a 409, when something was changed since the version that a save was made from: what was sent and what stands now,
+   * both as they are sent, and the version to save onto for who has seen both.
+   */
+  both: z.object({ version: count, mine: z.unknown(), theirs: z.unknown() }).optional(),
 });
 export type Problem = z.infer<typeof problem>;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, count, day, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How a child did with a spelling in a session. */
@@ -48,6 +48,7 @@ export const saveGroup = {
   params: byId,
   body: z.object({
     versionId: id,
+    version: onto,
     name: line(60),
     members: z.array(member).max(40),
     targets: z.array(gpc).max(12),
@@ -161,7 +162,7 @@ export const editSession = {
   path: "/api/sessions/:id",
   may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
-  body: z.object({ version: count, heldOn: day.optional(), plan: plan.optional() }),
+  body: z.object({ version: onto, heldOn: day.optional(), plan: plan.optional() }),
   answer: sessionView,
 } as const satisfies Endpoint;
 
@@ -170,7 +171,7 @@ export const replanSession = {
   path: "/api/sessions/:id/replan",
   may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
-  body: z.object({ target: gpc, seed: z.number().int().min(0).max(2_147_483_647) }),
+  body: z.object({ version: onto, target: gpc, seed: z.number().int().min(0).max(2_147_483_647) }),
   answer: sessionView,
 } as const satisfies Endpoint;
 

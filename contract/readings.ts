@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, done, id, instant, line, note } from "./common.ts";
+import { byId, day, done, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { textRead } from "./text-read.ts";
 
@@ -101,6 +101,6 @@ export const setReadingSettings = {
   method: "PUT",
   path: "/api/school/reading",
   may: { by: "lead" },
-  body: readingSettings,
-  answer: done,
+  body: z.object({ version: onto, reading: readingSettings }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;

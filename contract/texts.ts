@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, count, done, gpc, instant, line, note } from "./common.ts";
+import { byId, count, done, gpc, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const question = z.object({
@@ -47,8 +47,7 @@ export const saveText = {
   path: "/api/texts/:id",
   may: { by: "teacher" },
   params: byId,
-  /** `version` as last read, 0 for a new text: a change made elsewhere meanwhile is not written over. */
-  body: z.object({ content: textContent, version: z.number().int().min(0), savedAt: instant, savedBy: line(60) }),
+  body: z.object({ content: textContent, version: onto, savedAt: instant, savedBy: line(60) }),
   answer: textView,
 } as const satisfies Endpoint;
 
@@ -128,6 +127,6 @@ export const savePreparation = {
   may: { by: "teacher", theirs: { "params.forKey": "readers" } },
   params: z.object({ textId, forKey }),
   /** Null takes the changes back. */
-  body: z.object({ preparation: preparation.nullable() }),
+  body: z.object({ version: onto, preparation: preparation.nullable() }),
   answer: done,
 } as const satisfies Endpoint;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { day, gpc, id, instant, line } from "./common.ts";
+import { day, gpc, id, instant } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** The two views over all that is known: the gap map and the day. */
@@ -85,7 +85,13 @@ export const getToday = {
     ),
     /** Children by how long ago they were last checked, longest first, never checked first of all. */
     toCheck: z.array(z.object({ id, name: z.string(), className: z.string(), lastChecked: day.nullable() })),
-    lastDone: z.array(z.object({ what: line(200), at: instant, link: z.string() })),
+    /** What was done last, the newest first; the web says it and leads there. */
+    lastDone: z.array(
+      z.discriminatedUnion("kind", [
+        z.object({ kind: z.literal("check"), sittingId: id, childId: id, childName: z.string(), at: instant }),
+        z.object({ kind: z.literal("session"), sessionId: id, groupName: z.string(), by: z.string(), at: instant }),
+      ]),
+    ),
   }),
 } as const satisfies Endpoint;
 export type Today = z.infer<typeof getToday.answer>;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, done, gpc, id, instant, line, note } from "./common.ts";
+import { byId, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** What ships for the word engine: the lexicon and the made-up words as text in their notation, and our sentences. */
@@ -53,8 +53,8 @@ export const setAccent = {
   method: "PUT",
   path: "/api/school/accent",
   may: { by: "lead" },
-  body: z.object({ accent: line(40) }),
-  answer: done,
+  body: z.object({ version: onto, accent: line(40) }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;
 
 const canRead = z.object({ id, name: z.string(), known: z.array(gpc), wholes: z.array(z.string()) });

@@ -89,8 +89,8 @@ export class MarlpitLock {
 
   /** Everything that was written in eight weeks, as requests in the order they were made. */
   build(): readonly DemoRequest[] {
-    this.ask(nameSchool, { body: { name: "Marlpit Lock School" } });
-    this.ask(setTimeZone, { body: { timeZone: demoZone } });
+    this.ask(nameSchool, { body: { version: 1, name: "Marlpit Lock School" } });
+    this.ask(setTimeZone, { body: { version: 2, timeZone: demoZone } });
     for (const one of this.classes) {
       const { id, name, yearGroup } = one;
       this.ask(addClass, { body: { id, name, yearGroup, orderId: this.order.id } });
@@ -311,11 +311,16 @@ export class MarlpitLock {
     });
   }
 
+  private readonly saved = new Map<string, number>();
+
   private save(group: DemoGroup, week: number): void {
+    const version = this.saved.get(group.id) ?? 0;
+    this.saved.set(group.id, version + 1);
     this.ask(saveGroup, {
       params: { id: group.id },
       body: {
         versionId: this.uuid(),
+        version,
         name: group.name,
         members: group.members.map((pupil) => ({ childId: pupil.id, locked: false })),
         targets: group.targets,

@@ -3,9 +3,10 @@ import pino from "pino";
 import { buildApp } from "./app.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
+import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
 import { knowing } from "./people/here.ts";
-import { listSchools } from "./people/schools.ts";
+import { CannotMake, listSchools } from "./people/schools.ts";
 import { readShipped } from "./shipped.ts";
 import { CannotOpen } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
@@ -15,6 +16,8 @@ const root = resolve(import.meta.dirname, "..");
 const log = pino({ level: process.env.KEEN_LOG ?? "warn" });
 const port = Number(process.env.PORT ?? 4310);
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
+
+const migrations = join(root, "server", "store", "migrations");
 
 /** What was removed can be brought back for ten seconds; a page that was left open may ask later. */
 const KEPT_REMOVED_MS = 24 * 3_600_000;
@@ -39,7 +42,7 @@ async function main(): Promise<void> {
     folder,
     url: process.env.DATABASE_URL,
     fresh: process.env.KEEN_FRESH === "1",
-    migrations: join(root, "server", "store", "migrations"),
+    migrations,
   });
   const house = openHouse(store.db, shipped);
   for (const { id } of await listSchools(store.db)) await tidy(house.as({ schoolId: id }));
@@ -77,8 +80,19 @@ async function main(): Promise<void> {
   if (process.send) process.on("disconnect", stop);
 }
 
-main().catch((error: unknown) => {
-  if (error instanceof CannotOpen) console.error(error.message);
+/** `npm run school`: opens the same database, does one thing and closes it. */
+async function school(words: readonly string[]): Promise<void> {
+  const store = await openStore({ folder, url: process.env.DATABASE_URL, migrations });
+  try {
+    console.log(await schoolCommand(store, openHouse(store.db, readShipped(join(root, "data"))), words));
+  } finally {
+    await store.close();
+  }
+}
+
+const [command, ...words] = process.argv.slice(2);
+(command === "school" ? school(words) : main()).catch((error: unknown) => {
+  if (error instanceof CannotOpen || error instanceof CannotMake) console.error(error.message);
   else console.error("Keen Sapling could not start:", error);
   process.exit(1);
 });

@@ -229,38 +229,34 @@ describe("the log", () => {
 });
 
 describe("groups and what they stand on", () => {
-  test("the newest version is the group; members keep their order; a closed group goes last", async () => {
+  test("the state that came last is the group, whatever its device's clock says; members keep their order", async () => {
     const members = [cy, ada].map((childId) => ({ childId, locked: childId === cy }));
-    await school.groups.save(
-      {
-        id: uuid(),
-        groupId,
-        name: "Otters",
-        targets: ["m=m"],
-        savedAt: "2026-11-06T09:00:00.000Z",
-        members,
-      },
-      null,
-    );
-    await school.groups.save(
-      {
-        id: uuid(),
-        groupId,
-        name: "Old name",
-        targets: [],
-        savedAt: "2026-11-01T09:00:00.000Z",
-        members: [],
-      },
-      null,
-    );
+    const state = (name: string, savedAt: string) => ({
+      id: uuid(),
+      groupId,
+      name,
+      targets: [],
+      savedAt,
+      members: [],
+    });
+    const first = state("Old name", "2026-11-08T09:00:00.000Z");
+    expect(await school.groups.save(first, 0)).toBe(true);
+    const otters = { ...state("Otters", "2026-11-01T09:00:00.000Z"), targets: ["m=m"], members };
+    expect(await school.groups.save(otters, 1)).toBe(true);
     expect(await school.groups.find(groupId)).toMatchObject({
       name: "Otters",
+      version: 2,
       members: [
         { name: "Cy F.", locked: true },
         { name: "Ada M.", locked: false },
       ],
     });
+    // Made from the state before: nothing is written. The same state once more is there already.
+    expect(await school.groups.save(state("Lost", "2026-11-09T09:00:00.000Z"), 1)).toBe(false);
+    expect(await school.groups.save(first, 0)).toBe(true);
     expect((await school.groups.history(groupId)).map((version) => version.name)).toEqual(["Otters", "Old name"]);
+  });
+  test("a closed group goes last", async () => {
     const second = uuid();
     await school.groups.save(
       {
@@ -339,7 +335,7 @@ describe("sessions", () => {
   });
   test("erasing one child leaves the others' session, and removing the session leaves the log", async () => {
     expect(await school.children.countTraces({ id: ada, name: "Ada M." })).toEqual({
-      answers: 8,
+      answers: 9,
       checks: 2,
       readings: 0,
       groups: 1,

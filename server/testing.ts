@@ -33,7 +33,7 @@ export interface TestHouse {
 
 let read: Shipped | undefined;
 /** What ships, read once for all tests of a file. */
-export function shippedHere(): Shipped {
+function shippedHere(): Shipped {
   read ??= readShipped(join(import.meta.dirname, "../data"));
   return read;
 }

@@ -291,25 +291,37 @@ describe("the school's way", () => {
   test("settings come with the school and with every check", async () => {
     expect((await house.ask(getSchool, {})).checks).toEqual(defaultSettings);
     const body = { ...defaultSettings, answerForm: "nameSound", madeUp: false, slowAfter: 0 } as const;
-    await house.ask(setCheckSettings, { body });
+    await house.ask(setCheckSettings, { body: { version: 1, checks: body } });
     expect((await sitting()).settings).toEqual(body);
     const { checks } = await begin(house, [ben], [part("words", { scope: "all" })]);
     expect(checks[0]?.items.some((item) => item.startsWith("?"))).toBe(false);
-    await house.ask(setCheckSettings, { body: defaultSettings });
-    expect((await house.refused(setCheckSettings, { body: { ...body, slowAfter: -1 } })).status).toBe(422);
+    await house.ask(setCheckSettings, { body: { version: 2, checks: defaultSettings } });
+    expect(
+      (await house.refused(setCheckSettings, { body: { version: 3, checks: { ...body, slowAfter: -1 } } })).status,
+    ).toBe(422);
   });
   test("plans are kept, changed and removed; those that ship stay", async () => {
     const id = uuid();
     const plans = () => house.ask(listPresets, {});
     const [first] = (await plans()) as [PresetView];
     const body = { name: "Monday", purpose: "", sections: [part("find")] };
-    await house.ask(savePreset, { params: { id }, body });
-    await house.ask(savePreset, { params: { id }, body: { ...body, purpose: "After the weekend." } });
-    expect((await plans()).at(-1)).toEqual({ id, shipped: false, ...body, purpose: "After the weekend." });
-    expect((await house.refused(savePreset, { params: { id: first.id }, body })).detail).toMatch(/ships/);
-    expect(
-      (await house.refused(savePreset, { params: { id }, body: { ...body, sections: [] } })).fields,
-    ).toHaveLength(1);
+    const save = (change: object, version: number) => ({ params: { id }, body: { ...body, version, ...change } });
+    for (let times = 0; times < 2; times++) await house.ask(savePreset, save({}, 0));
+    await house.ask(savePreset, save({ purpose: "After the weekend." }, 1));
+    const late = await house.refused(savePreset, save({ name: "Tuesday" }, 1));
+    expect(late).toMatchObject({
+      status: 409,
+      both: { version: 2, theirs: { name: "Monday" }, mine: { name: "Tuesday" } },
+    });
+    expect((await plans()).at(-1)).toEqual({
+      id,
+      shipped: false,
+      ...body,
+      version: 2,
+      purpose: "After the weekend.",
+    });
+    expect((await house.refused(savePreset, { ...save({}, 1), params: { id: first.id } })).detail).toMatch(/ships/);
+    expect((await house.refused(savePreset, save({ sections: [] }, 2))).fields).toHaveLength(1);
     await house.ask(removePreset, { params: { id } });
     expect((await house.refused(removePreset, { params: { id } })).status).toBe(404);
   });
@@ -322,6 +334,7 @@ test("erasing a child leaves no row behind in any table", async () => {
     params: { id: groupId },
     body: {
       versionId: uuid(),
+      version: 0,
       name: "Otters",
       members: [ada, ben].map((childId) => ({ childId, locked: false })),
       targets: ["a=a"],

@@ -1,5 +1,6 @@
 import { listPresets, type PresetView, removePreset, savePreset } from "#contract";
 import { shippedPresets } from "#core/checks";
+import { mustAgree } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
 
@@ -28,8 +29,14 @@ export function presetRoutes({ serve }: Domain): void {
   serve(savePreset, async ({ params, body, school }) => {
     if (shipped().some((one) => one.id === params.id))
       throw unfit("This plan ships with the tool and stays as it is. Keep yours under another name.");
-    const version = (await school.presets.versionOf(params.id)) + 1;
-    const row = { id: params.id, ...body, version };
+    const { version: onto, ...content } = body;
+    const before = await school.presets.find(params.id);
+    if (onto !== (before?.version ?? 0)) {
+      const { name = "", purpose = "", sections = [], version = 0 } = before ?? {};
+      mustAgree("this plan", { version, mine: content, theirs: { name, purpose, sections } });
+      return { id: params.id, ...content, version, shipped: false };
+    }
+    const row = { id: params.id, ...content, version: onto + 1 };
     await school.presets.put(row);
     return { ...row, shipped: false };
   });

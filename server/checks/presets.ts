@@ -9,14 +9,9 @@ export async function list(inside: Inside): Promise<PresetView[]> {
   return rows.map(({ schoolId: _, ...row }) => ({ ...row, shipped: false }));
 }
 
-/** The version of a plan; 0 when there is none. */
-export async function versionOf(inside: Inside, id: string): Promise<number> {
-  const [row] = await inside
-    .select({ version: t.presets.version })
-    .from(t.presets)
-    .where(eq(t.presets.id, id))
-    .for("update");
-  return row?.version ?? 0;
+/** A plan of the school's own, held until the transaction ends; undefined when there is none. */
+export async function find(inside: Inside, id: string) {
+  return (await inside.select().from(t.presets).where(eq(t.presets.id, id)).for("update"))[0];
 }
 
 /** Keeps a plan, over what stood there. */

@@ -16,7 +16,7 @@ import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledge
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
 import { sameName } from "#core/roster";
 import { shortDay } from "#core/saying";
-import { mustBeSame } from "../frame/again.ts";
+import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 
@@ -89,11 +89,19 @@ export function childRoutes({ serve }: Domain): void {
     if (body.classId) await mustClass(school, body.classId);
     const after = { ...child, ...body };
     if (!after.archived) await refuseSameName(school, after.classId, after.name, child.id);
-    await school.children.update(child.id, child.version, body);
+    const { version, ...change } = body;
+    if (!(await school.children.update(child.id, version, change))) {
+      const { classId, name, note, archived } = await mustChild(school, child.id);
+      mustAgree("this child", {
+        version: child.version,
+        mine: change,
+        theirs: { classId, name, note, archived },
+      });
+    }
     return mustChild(school, child.id);
   });
 
-  serve(getChild, async ({ params, school, now }) => {
+  serve(getChild, async ({ params, school }) => {
     const child = await mustChild(school, params.id);
     const given = (await school.ledger.standingOfChildren([child.id])).get(child.id) ?? [];
     const rows = await school.checks.ofChild(child.id);
@@ -144,7 +152,7 @@ export function childRoutes({ serve }: Domain): void {
     };
   });
 
-  serve(traces, async ({ params, school, now }) => school.children.countTraces(await mustChild(school, params.id)));
+  serve(traces, async ({ params, school }) => school.children.countTraces(await mustChild(school, params.id)));
 
   serve(exportChild, async ({ params, school, now }) => {
     const child = await mustChild(school, params.id);
@@ -174,7 +182,7 @@ export function childRoutes({ serve }: Domain): void {
     };
   });
 
-  serve(eraseChild, async ({ params, school, now }) => {
+  serve(eraseChild, async ({ params, school }) => {
     await school.children.erase(await mustChild(school, params.id));
     return { done: true as const };
   });

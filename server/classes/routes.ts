@@ -26,7 +26,7 @@ async function mustOrder(school: School, id: string) {
 
 /** Classes, and how far each has been taught. */
 export function classRoutes({ serve }: Domain): void {
-  serve(addClass, async ({ body, school, now }) => {
+  serve(addClass, async ({ body, school }) => {
     await mustOrder(school, body.orderId);
     const made = await school.classes.find(body.id);
     if (made) {
@@ -39,7 +39,7 @@ export function classRoutes({ serve }: Domain): void {
     return mustClass(school, body.id);
   });
 
-  serve(editClass, async ({ params, body, school, now }) => {
+  serve(editClass, async ({ params, body, school }) => {
     await mustClass(school, params.id);
     if (body.orderId) await mustOrder(school, body.orderId);
     if (body.name) await refuseSameClassName(school, body.name, params.id);
@@ -68,7 +68,7 @@ export function classRoutes({ serve }: Domain): void {
     return mustClass(school, one.id);
   });
 
-  serve(taughtHistory, async ({ params, school, now }) => {
+  serve(taughtHistory, async ({ params, school }) => {
     await mustClass(school, params.id);
     return (await school.classes.taughtMarks(params.id)).map(({ id, stepId, taughtOn }) => ({
       id,

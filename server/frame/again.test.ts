@@ -77,6 +77,7 @@ describe("the same id again", () => {
   test("is one state of a group and one session", async () => {
     const group = {
       versionId: uuid(),
+      version: 0,
       name: "Heron",
       members: [{ childId: ada, locked: false }],
       targets: ["sh=sh"],

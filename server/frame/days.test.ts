@@ -27,6 +27,11 @@ beforeAll(async () => {
   await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "Year 1", orderId } });
   await house.ask(addChild, { body: { id: childId, classId, name: "Ada M.", note: "" } });
 });
+/** Sets the zone over whatever the settings are now. */
+async function setZone(timeZone: string): Promise<void> {
+  const { version } = await house.ask(getSchool, {});
+  await house.ask(setTimeZone, { body: { version, timeZone } });
+}
 afterAll(() => house.close());
 
 async function dayOf(id: string): Promise<string | undefined> {
@@ -53,7 +58,7 @@ describe("the day of a mark", () => {
     ["Australia/Adelaide", "2026-11-24T13:45:00.000Z", "2026-11-25"],
     ["Pacific/Kiritimati", "2026-11-24T19:00:00.000Z", "2026-11-25"],
   ])("in %s, marked at %s, is %s, whatever the device says", async (timeZone, markedAt, day) => {
-    await house.ask(setTimeZone, { body: { timeZone } });
+    await setZone(timeZone);
     const { answer, answered } = await markAt(markedAt);
     expect(answered.saved).toEqual([answer.id]);
     expect(await dayOf(answer.id)).toBe(day);
@@ -63,9 +68,9 @@ describe("the day of a mark", () => {
   });
 
   test("stays as it was stored when the zone changes", async () => {
-    await house.ask(setTimeZone, { body: { timeZone: "Pacific/Honolulu" } });
+    await setZone("Pacific/Honolulu");
     const { answer } = await markAt("2026-11-26T05:00:00.000Z");
-    await house.ask(setTimeZone, { body: { timeZone: "Pacific/Kiritimati" } });
+    await setZone("Pacific/Kiritimati");
     expect(await dayOf(answer.id)).toBe("2026-11-25");
     // Sent once more, as a device does that did not hear the answer.
     const again = await house.ask(saveAnswers, { body: { answers: [answer] } });
@@ -84,7 +89,7 @@ describe("the day of a mark", () => {
 });
 
 test("a reading keeps the day on which it first came", async () => {
-  await house.ask(setTimeZone, { body: { timeZone: "Pacific/Honolulu" } });
+  await setZone("Pacific/Honolulu");
   house.now = new Date("2026-11-28T06:00:00.000Z");
   const id = uuid();
   const body = {
@@ -106,15 +111,15 @@ test("a reading keeps the day on which it first came", async () => {
     markedBy: "Ms Harrow",
   };
   await house.ask(saveReading, { params: { id }, body });
-  await house.ask(setTimeZone, { body: { timeZone: "Pacific/Kiritimati" } });
+  await setZone("Pacific/Kiritimati");
   await house.ask(saveReading, { params: { id }, body: { ...body, note: "Smiled." } });
   const [reading] = await house.ask(listReadings, { params: { id: childId } });
   expect(reading).toMatchObject({ id, day: "2026-11-27", note: "Smiled." });
 });
 
 test("a zone that there is not is refused, and the one before stays", async () => {
-  await house.ask(setTimeZone, { body: { timeZone: "Europe/London" } });
-  const problem = await house.refused(setTimeZone, { body: { timeZone: "Marlpit/Lock" } });
+  await setZone("Europe/London");
+  const problem = await house.refused(setTimeZone, { body: { version: 1, timeZone: "Marlpit/Lock" } });
   expect(problem).toMatchObject({ status: 422, fields: [{ field: "timeZone" }] });
   expect(await house.ask(getSchool, {})).toMatchObject({ timeZone: "Europe/London", zoneChosen: true });
 });

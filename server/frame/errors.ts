@@ -30,14 +30,14 @@ export function problems(log: Logger): ErrorRequestHandler {
     if (response.headersSent) return next(error);
     const known = asProblem(error);
     if (!known) log.error({ route: response.locals.route, ...loggedError(error) }, "unexpected error");
-    const { status, title, detail, fields } =
+    const { status, title, detail, fields, both } =
       known ??
       new HttpProblem(
         500,
         "Something went wrong here",
         "Nothing of this request was kept. Try again; if it stays, restart Keen Sapling.",
       );
-    const body: Problem = { type: "about:blank", title, status, detail, fields };
+    const body: Problem = { type: "about:blank", title, status, detail, fields, ...(both ? { both } : {}) };
     response.status(status).type("application/problem+json").send(JSON.stringify(body));
   };
 }

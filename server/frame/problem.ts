@@ -10,6 +10,7 @@ export class HttpProblem extends Error {
     readonly title: string,
     readonly detail: string,
     readonly fields: Fields = [],
+    readonly both?: Problem["both"],
   ) {
     super(detail);
     this.name = "HttpProblem";
@@ -30,6 +31,20 @@ export function unfit(detail: string, fields: Fields = []): HttpProblem {
 
 export function conflict(detail: string): HttpProblem {
   return new HttpProblem(409, "Changed meanwhile", detail);
+}
+
+/**
+ * For a save that was made from an older version.
+ * @param what as a person would say it, with its article: `this group`
+ */
+export function changedMeanwhile(what: string, both: NonNullable<Problem["both"]>): HttpProblem {
+  return new HttpProblem(
+    409,
+    "Changed meanwhile",
+    `Someone else changed ${what} meanwhile. Theirs is kept and nothing of yours was written; look at both and choose.`,
+    [],
+    both,
+  );
 }
 
 /** Zod's issues as fields a form can point at. */

@@ -6,7 +6,7 @@ import type { Gate, OfWhom } from "./gate.ts";
 import { fieldsOf, HttpProblem, unfit } from "./problem.ts";
 
 /** What a handler is given beside what was asked. */
-export interface Given<School> {
+interface Given<School> {
   /** The repositories of the school that the asking is about, and of no other. */
   readonly school: School;
   readonly actor: Actor;

@@ -2,7 +2,7 @@ import { closeGroup, type GroupView, getGroup, listGroups, saveGroup } from "#co
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
-import { conflict, notFound, unfit } from "../frame/problem.ts";
+import { changedMeanwhile, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 
 /** Groups: the children who learn together, and every state that was saved of them. */
@@ -25,8 +25,18 @@ export function groupRoutes({ serve }: Domain): void {
     const unknown = targets.find((gpc) => !findCorrespondence(gpc));
     if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
     const state = { id: versionId, groupId: params.id, name, members, targets, savedAt: at };
-    if (!(await school.groups.save(state, null)))
-      throw conflict("Someone else saved this group meanwhile. Their state of it is kept.");
+    if (!(await school.groups.save(state, body.version))) {
+      const here = await mustGroup(school, params.id);
+      throw changedMeanwhile("this group", {
+        version: here.version,
+        mine: { name, members, targets },
+        theirs: {
+          name: here.name,
+          members: here.members.map(({ childId, locked }) => ({ childId, locked })),
+          targets: here.targets,
+        },
+      });
+    }
     const made = (await school.groups.history(params.id)).find((version) => version.id === versionId);
     mustBeSame("state of the group", made && { name: made.name, targets: made.targets, members: made.members }, {
       name,

@@ -1,7 +1,7 @@
 import { addOrder, editOrder, type OrderBody, removeOrder } from "#contract";
 import { orderProblems } from "#core/order";
-import { mustBeSame } from "../frame/again.ts";
-import { conflict, notFound, unfit } from "../frame/problem.ts";
+import { mustAgree, mustBeSame } from "../frame/again.ts";
+import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 
 async function mustOrder(school: School, id: string) {
@@ -21,7 +21,7 @@ function refuseBadOrder(content: OrderBody): void {
 
 /** Teaching orders: those that ship stay as they are, the school edits its own. */
 export function orderRoutes({ serve }: Domain): void {
-  serve(addOrder, async ({ body, school, now }) => {
+  serve(addOrder, async ({ body, school }) => {
     refuseBadOrder(body.content);
     await school.orders.insert(body);
     const made = await mustOrder(school, body.id);
@@ -29,7 +29,7 @@ export function orderRoutes({ serve }: Domain): void {
     return made;
   });
 
-  serve(editOrder, async ({ params, body, school, now }) => {
+  serve(editOrder, async ({ params, body, school }) => {
     const order = await mustOrder(school, params.id);
     if (order.shipped) throw unfit("This order ships with the tool and stays as it is. Make a copy and edit that.");
     refuseBadOrder(body.content);
@@ -42,14 +42,17 @@ export function orderRoutes({ serve }: Domain): void {
       );
     }
     if (!(await school.orders.update(order.id, body.version, body.content))) {
-      throw conflict(
-        "Someone else saved this order meanwhile. Their version is kept; reload to see it, then make your change again.",
-      );
+      const { version, content } = await mustOrder(school, order.id);
+      mustAgree("this order", {
+        version,
+        mine: { content: body.content },
+        theirs: { content },
+      });
     }
     return mustOrder(school, order.id);
   });
 
-  serve(removeOrder, async ({ params, school, now }) => {
+  serve(removeOrder, async ({ params, school }) => {
     const order = await mustOrder(school, params.id);
     if (order.shipped) throw unfit("This order ships with the tool and stays.");
     const user = order.usedBy[0];

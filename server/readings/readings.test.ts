@@ -231,7 +231,7 @@ describe("the figures of a class and of a group", () => {
     });
     expect(figures[0]).not.toHaveProperty("text");
     const groupId = uuid();
-    const saved = { versionId: uuid(), name: "Reeds", at: "2026-11-20T08:00:00.000Z", targets: [] };
+    const saved = { versionId: uuid(), version: 0, name: "Reeds", at: "2026-11-20T08:00:00.000Z", targets: [] };
     await house.ask(saveGroup, {
       params: { id: groupId },
       body: { ...saved, members: [{ childId: ben, locked: false }] },
@@ -254,7 +254,7 @@ describe("what readings are measured against", () => {
   };
   test("is as it ships until the school sets its own", async () => {
     expect((await house.ask(getSchool, {})).reading).toEqual(startingReadingSettings);
-    await house.ask(setReadingSettings, { body: settings });
+    await house.ask(setReadingSettings, { body: { version: 1, reading: settings } });
     expect((await house.ask(getSchool, {})).reading).toEqual(settings);
   });
   test.each([
@@ -266,7 +266,9 @@ describe("what readings are measured against", () => {
     ],
     ["a month that is none", { yearBegins: 13 }, /yearBegins/],
   ])("refuses %s", async (_, change, says) => {
-    const refused = await house.refused(setReadingSettings, { body: { ...settings, ...change } });
+    const refused = await house.refused(setReadingSettings, {
+      body: { version: 2, reading: { ...settings, ...change } },
+    });
     expect(refused.detail).toMatch(says);
     expect((await house.ask(getSchool, {})).reading).toEqual(settings);
   });

@@ -10,7 +10,7 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { mustBeSame } from "../frame/again.ts";
+import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import type { SessionChange } from "./repository.ts";
@@ -29,11 +29,14 @@ export function sessionRoutes({ serve }: Domain): void {
     { id, version }: { readonly id: string; readonly version: number },
     what: SessionChange,
   ): Promise<SessionView> {
-    if (!(await school.sessions.update(id, version, what))) {
-      throw conflict(
-        "Someone else changed this session meanwhile. Their version is kept; reload to see it, then make your change again.",
-      );
-    }
+    if (await school.sessions.update(id, version, what)) return mustSession(school, id);
+    const { version: newest, heldOn, plan } = await mustSession(school, id);
+    const { heldOn: myDay = heldOn, plan: myPlan = plan } = what;
+    mustAgree("this session", {
+      version: newest,
+      mine: { heldOn: myDay, plan: myPlan },
+      theirs: { heldOn, plan },
+    });
     return mustSession(school, id);
   }
 
@@ -95,7 +98,7 @@ export function sessionRoutes({ serve }: Domain): void {
 
   serve(getSession, ({ params, school }) => mustSession(school, params.id));
 
-  serve(editSession, async ({ params, body, school, now }) => {
+  serve(editSession, async ({ params, body, school }) => {
     await mustSession(school, params.id);
     return change(school, { id: params.id, version: body.version }, { heldOn: body.heldOn, plan: body.plan });
   });
@@ -109,7 +112,7 @@ export function sessionRoutes({ serve }: Domain): void {
       seed: body.seed,
       today: await school.settings.dayOf(now),
     });
-    return change(school, session, filled);
+    return change(school, { id: session.id, version: body.version }, filled);
   });
 
   serve(copySession, async ({ params, body, school, now }) => {
@@ -135,7 +138,7 @@ export function sessionRoutes({ serve }: Domain): void {
     return { done: true as const };
   });
 
-  serve(restoreSession, async ({ params, school, now }) => {
+  serve(restoreSession, async ({ params, school }) => {
     if (await school.sessions.findRemoved(params.id)) await school.sessions.setRemoved(params.id, null);
     return mustSession(school, params.id);
   });

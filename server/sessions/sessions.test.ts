@@ -48,7 +48,7 @@ beforeAll(async () => {
   const members = children.map((childId) => ({ childId, locked: false }));
   await house.ask(saveGroup, {
     params: { id: groupId },
-    body: { versionId: uuid(), name: "Otters", members, targets: ["b=b"], at: startedAt },
+    body: { versionId: uuid(), version: 0, name: "Otters", members, targets: ["b=b"], at: startedAt },
   });
   await house.ask(planNewSession, { body: { id: sessionId, groupId, heldOn: "2026-11-20", target: null, seed: 5 } });
 });
@@ -60,6 +60,7 @@ describe("a group", () => {
   test("keeps every version; the same version twice is one", async () => {
     const body = {
       versionId: uuid(),
+      version: 1,
       name: "Otters again",
       members: [{ childId: children[0] ?? "", locked: true }],
       targets: ["b=b"],
@@ -74,7 +75,7 @@ describe("a group", () => {
     const save = (change: object) =>
       house.refused(saveGroup, {
         params: { id: groupId },
-        body: { versionId: uuid(), name: "X", members: [], targets: [], at: startedAt, ...change },
+        body: { versionId: uuid(), version: 2, name: "X", members: [], targets: [], at: startedAt, ...change },
       });
     const twice = { childId: children[0], locked: false };
     expect((await save({ members: [twice, twice] })).detail).toMatch(/twice/);
@@ -103,24 +104,26 @@ describe("a session", () => {
       parts: plan.parts.map((one) => (one.kind === "teach" ? { ...one, minutes: 5 } : one)),
     };
     await house.ask(editSession, { params: { id: sessionId }, body: { version, plan: changed } });
-    expect(
-      (await house.refused(editSession, { params: { id: sessionId }, body: { version, heldOn: "2026-11-21" } }))
-        .status,
-    ).toBe(409);
+    const late = { params: { id: sessionId }, body: { version, heldOn: "2026-11-21" } };
+    const { status, both } = await house.refused(editSession, late);
+    expect([status, both?.version]).toEqual([409, version + 1]);
+    expect([both?.mine, both?.theirs]).toMatchObject([{ heldOn: "2026-11-21" }, { heldOn: "2026-11-20" }]);
     expect((await session()).plan.parts.find((one) => one.kind === "teach")?.minutes).toBe(5);
   });
   test("is filled anew for another target, and refuses one that does not exist", async () => {
-    await house.ask(replanSession, { params: { id: sessionId }, body: { target: "u=u", seed: 3 } });
+    const { version } = await session();
+    await house.ask(replanSession, { params: { id: sessionId }, body: { version, target: "u=u", seed: 3 } });
     expect((await part("readWords")).every((word) => word.includes("u"))).toBe(true);
     expect(
-      (await house.refused(replanSession, { params: { id: sessionId }, body: { target: "zq=k", seed: 3 } })).status,
+      (await house.refused(replanSession, { params: { id: sessionId }, body: { version, target: "zq=k", seed: 3 } }))
+        .status,
     ).toBe(422);
   });
   test("needs children", async () => {
     const empty = uuid();
     await house.ask(saveGroup, {
       params: { id: empty },
-      body: { versionId: uuid(), name: "Empty", members: [], targets: ["b=b"], at: startedAt },
+      body: { versionId: uuid(), version: 0, name: "Empty", members: [], targets: ["b=b"], at: startedAt },
     });
     expect(
       (

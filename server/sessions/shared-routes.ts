@@ -72,7 +72,7 @@ export function reportRoutes({ serve }: Domain): void {
     return { token, endsOn: body.endsOn };
   });
 
-  serve(unshareSession, async ({ params, school, now }) => {
+  serve(unshareSession, async ({ params, school }) => {
     await school.sessions.deleteShare((await mustSession(school, params.id)).id);
     return { done: true as const };
   });

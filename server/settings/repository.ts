@@ -62,7 +62,7 @@ export async function zone(inside: Inside): Promise<string> {
 }
 
 /** The time zone of this machine. */
-export function ownZone(): string {
+function ownZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 

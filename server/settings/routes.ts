@@ -1,11 +1,22 @@
 import { formatISO, parseISO, subDays } from "date-fns";
 import { getSchool, nameSchool, setCheckSettings, setReadingSettings, setTimeZone } from "#contract";
 import { isTimeZone } from "#core/ledger";
+import { mustAgree } from "../frame/again.ts";
 import { unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+import type { SettingsChange } from "./repository.ts";
 
 /** For so many days a session that no one has spoken of waits; after that it is of the past. */
 const DAYS_DUE = 14;
+
+/** Changes one of the settings. @throws HttpProblem 409 when the settings were changed since this version */
+async function change(school: School, version: number, what: SettingsChange) {
+  const before = await school.settings.read();
+  if (await school.settings.change(what, version)) return { done: true as const, version: version + 1 };
+  const theirs = Object.fromEntries(Object.keys(what).map((key) => [key, before[key as keyof SettingsChange]]));
+  mustAgree("the settings", { version: before.version, mine: what, theirs });
+  return { done: true as const, version: before.version };
+}
 
 /** The school itself: what every page asks of it first, and its settings. */
 export function settingRoutes({ serve }: Domain): void {
@@ -29,27 +40,23 @@ export function settingRoutes({ serve }: Domain): void {
     };
   });
 
-  serve(nameSchool, async ({ body, school, now }) => {
-    await school.settings.change({ name: body.name }, null);
-    return { done: true as const };
+  serve(nameSchool, async ({ body, school }) => {
+    return change(school, body.version, { name: body.name });
   });
 
-  serve(setTimeZone, async ({ body, school, now }) => {
+  serve(setTimeZone, async ({ body, school }) => {
     if (!isTimeZone(body.timeZone))
       throw unfit(`${body.timeZone} is not a time zone that this server knows.`, [
         { field: "timeZone", says: "Choose one of the list, for example Europe/London." },
       ]);
-    await school.settings.change({ timeZone: body.timeZone }, null);
-    return { done: true as const };
+    return change(school, body.version, { timeZone: body.timeZone });
   });
 
   serve(setCheckSettings, async ({ body, school }) => {
-    await school.settings.change({ checks: body }, null);
-    return { done: true as const };
+    return change(school, body.version, { checks: body.checks });
   });
 
   serve(setReadingSettings, async ({ body, school }) => {
-    await school.settings.change({ reading: body }, null);
-    return { done: true as const };
+    return change(school, body.version, { reading: body.reading });
   });
 }

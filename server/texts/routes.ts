@@ -10,8 +10,9 @@ import {
   textVersions,
 } from "#contract";
 import { problemsOf } from "#core/reading";
+import { mustAgree } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
-import { HttpProblem, notFound, unfit } from "../frame/problem.ts";
+import { changedMeanwhile, conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 
 /** The texts that ship and those of the school, and how they are prepared. */
@@ -42,13 +43,13 @@ export function textRoutes({ serve, shipped: { texts } }: Domain): void {
     const next = version + 1;
     const row = { version: next, content, savedAt, savedBy };
     if ((newest?.version ?? 0) !== version || !(await school.texts.addVersion(params.id, row)))
-      throw new HttpProblem(
-        409,
-        "Changed elsewhere",
-        newest
-          ? "This text was changed elsewhere meanwhile. Nothing was written over; copy your words, open it again and put them in."
-          : "This text is not here any more. Keep it as a new one.",
-      );
+      throw newest
+        ? changedMeanwhile("this text", {
+            version: newest.version,
+            mine: { content },
+            theirs: { content: newest.content },
+          })
+        : conflict("This text is not here any more. Keep it as a new one.");
     return { id: params.id, own: true, version: next, ...content };
   });
 
@@ -57,13 +58,13 @@ export function textRoutes({ serve, shipped: { texts } }: Domain): void {
     return { done: true as const };
   });
 
-  serve(restoreText, async ({ params, school, now }) => {
+  serve(restoreText, async ({ params, school }) => {
     const [newest] = await school.texts.versionsOf(params.id);
     if (!newest && !(await school.texts.setRemoved(params.id, null))) throw notFound("text");
     return { done: true as const };
   });
 
-  serve(textVersions, async ({ params, school, now }) => {
+  serve(textVersions, async ({ params, school }) => {
     const versions = await school.texts.versionsOf(params.id);
     if (versions.length === 0) throw notFound("text");
     return versions;
@@ -74,18 +75,20 @@ export function textRoutes({ serve, shipped: { texts } }: Domain): void {
     if (!(await school.texts.listOwn()).some((text) => text.id === id)) throw notFound("text");
   };
 
-  serve(getPreparation, async ({ params, school, now }) => {
+  serve(getPreparation, async ({ params, school }) => {
     await mustText(school, params.textId);
     return school.texts.findPreparation(params.textId, params.forKey);
   });
 
-  serve(savePreparation, async ({ params, body, school, now }) => {
+  serve(savePreparation, async ({ params, body, school }) => {
     await mustText(school, params.textId);
     const [kind, id = ""] = params.forKey.split(":");
     // What is kept under a child goes when the child is erased, so there must be one.
     if (kind === "child" && !(await school.children.find(id))) throw notFound("child");
-    const before = await school.texts.findPreparation(params.textId, params.forKey);
-    await school.texts.putPreparation({ ...params, version: before.version + 1, preparation: body.preparation });
+    const { version, preparation } = await school.texts.findPreparation(params.textId, params.forKey);
+    const mine = { preparation: body.preparation };
+    if (version !== body.version) mustAgree("this preparation", { version, mine, theirs: { preparation } });
+    await school.texts.putPreparation({ ...params, version: version + 1, ...mine });
     return { done: true as const };
   });
 }

@@ -62,7 +62,8 @@ describe("a text of the school's own", () => {
     const refused = await house.refused(saveText, put(id, 1, { title: "Mist" }));
     expect(refused).toMatchObject({
       status: 409,
-      detail: expect.stringMatching(/changed elsewhere.*copy your words/),
+      detail: expect.stringMatching(/changed this text meanwhile/),
+      both: { version: 2, mine: { content: { title: "Mist" } }, theirs: { content: { title: "Fog on the cut" } } },
     });
     expect(await own()).toMatchObject([{ version: 2, title: "Fog on the cut" }]);
   });
@@ -120,28 +121,36 @@ describe("what was prepared", () => {
     const group = `group:${uuid()}`;
     expect(await keptFor(group)).toBeNull();
     for (let times = 0; times < 2; times++)
-      await house.ask(savePreparation, { ...at(group), body: { preparation: prepared } });
+      await house.ask(savePreparation, { ...at(group), body: { version: 0, preparation: prepared } });
+    const other = { version: 0, preparation: { ...prepared, note: "Mine." } };
+    expect((await house.refused(savePreparation, { ...at(group), body: other })).both?.theirs).toEqual({
+      preparation: prepared,
+    });
     expect(await keptFor(group)).toEqual(prepared);
     expect(await keptFor("all")).toBeNull();
-    await house.ask(savePreparation, { ...at(group), body: { preparation: null } });
+    await house.ask(savePreparation, {
+      ...at(group),
+      body: { version: (await house.ask(getPreparation, at(group))).version, preparation: null },
+    });
     expect(await keptFor(group)).toBeNull();
   });
   test("of an own text goes with the text, of a child with the child", async () => {
     const id = uuid();
     await house.ask(saveText, put(id, 0));
-    await house.ask(savePreparation, { ...at("all", id), body: { preparation: prepared } });
+    await house.ask(savePreparation, { ...at("all", id), body: { version: 0, preparation: prepared } });
     await house.ask(removeText, { params: { id } });
     const orderId = (await house.ask(getSchool, {})).orders[0]?.id ?? "";
     const [classId, childId] = [uuid(), uuid()];
     await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "", orderId } });
     await house.ask(addChild, { body: { id: childId, classId, name: "Ada M.", note: "" } });
-    await house.ask(savePreparation, { ...at(`child:${childId}`), body: { preparation: prepared } });
+    await house.ask(savePreparation, { ...at(`child:${childId}`), body: { version: 0, preparation: prepared } });
     await house.ask(eraseChild, { params: { id: childId } });
     await house.school.texts.forgetRemoved(LATER);
-    expect(await house.store.db.select().from(schema.preparations)).toEqual([]);
+    const rows = await house.store.db.select().from(schema.preparations);
+    expect(rows.filter((row) => row.textId === id || row.forKey === `child:${childId}`)).toEqual([]);
   });
   test("is refused for a text, a child or a group that is none", async () => {
-    const body = { preparation: prepared };
+    const body = { version: 0, preparation: prepared };
     expect((await house.refused(savePreparation, { ...at("all", "no-such-text"), body })).status).toBe(404);
     expect((await house.refused(savePreparation, { ...at(`child:${uuid()}`), body })).status).toBe(404);
     expect((await house.refused(savePreparation, { ...at("everyone"), body })).status).toBe(404);

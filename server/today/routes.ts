@@ -50,15 +50,19 @@ export function todayRoutes({ serve }: Domain): void {
         return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
       }),
     );
-    const checksDone = (await school.checks.recentlyEnded(5)).map((check) => ({
-      what: `Checked ${check.childName}`,
-      at: check.endedAt,
-      link: `/check/${check.sittingId}/result?child=${check.childId}`,
+    const checksDone = (await school.checks.recentlyEnded(5)).map(({ sittingId, childId, childName, endedAt }) => ({
+      kind: "check" as const,
+      sittingId,
+      childId,
+      childName,
+      at: endedAt,
     }));
-    const sessionsDone = newest.map((report) => ({
-      what: `${report.by} held a session with ${report.groupName}`,
-      at: report.at,
-      link: `/sessions/${report.sessionId}`,
+    const sessionsDone = newest.map(({ sessionId, groupName, by, at }) => ({
+      kind: "session" as const,
+      sessionId,
+      groupName,
+      by,
+      at,
     }));
 
     return {

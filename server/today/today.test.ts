@@ -75,7 +75,7 @@ describe("Today", () => {
     const view = await today();
     expect(view.openSittings).toMatchObject([{ children: ["Ada M."], asked: 2, items: 2 }]);
     expect(view.lastDone).toMatchObject([
-      { what: "Checked Ben T.", link: expect.stringMatching(new RegExp(`^/check/[\\w-]+/result\\?child=${ben}$`)) },
+      { kind: "check", childId: ben, childName: "Ben T.", sittingId: expect.stringMatching(/^[\w-]{36}$/) },
     ]);
     expect(view.toCheck.map((child) => child.name)).toEqual(["Cy F.", "Ada M.", "Ben T."]);
   });
@@ -83,7 +83,7 @@ describe("Today", () => {
     const members = [ada, ben].map((childId) => ({ childId, locked: false }));
     await house.ask(saveGroup, {
       params: { id: groupId },
-      body: { versionId: uuid(), name: "Otters", members, targets: ["m=m", "t=t"], at: at("08:20") },
+      body: { versionId: uuid(), version: 0, name: "Otters", members, targets: ["m=m", "t=t"], at: at("08:20") },
     });
     expect((await today()).groups).toMatchObject([{ name: "Otters", members: 2, lastHeld: null, next: null }]);
     const id = uuid();
@@ -99,7 +99,7 @@ describe("Today", () => {
     expect(view.sessions).toEqual([]);
     expect(view.groups).toMatchObject([{ lastHeld: "2026-11-19", next: null }]);
     expect(view.reports).toMatchObject([{ by: "Wyn D.", came: 1, of: 2, note: "Short." }]);
-    expect(view.lastDone[0]?.what).toBe("Wyn D. held a session with Otters");
+    expect(view.lastDone[0]).toMatchObject({ kind: "session", by: "Wyn D.", groupName: "Otters", sessionId: id });
   });
   test("sessions far ahead do not wait yet", async () => {
     await house.ask(planNewSession, { body: { id: uuid(), groupId, heldOn: "2026-12-18", target: "m=m", seed: 1 } });
@@ -134,12 +134,12 @@ describe("the map over classes with different orders", () => {
   });
   test("archived children and classes are left out, and come back", async () => {
     const names = async () => (await house.ask(getGaps, { query: {} })).rows.map((row) => row.name);
-    await house.ask(editChild, { params: { id: ben }, body: { archived: true } });
+    await house.ask(editChild, { params: { id: ben }, body: { version: 1, archived: true } });
     expect(await names()).toEqual(["Ada M.", "Cy F."]);
     await house.ask(editClass, { params: { id: towpath }, body: { archived: true } });
     expect(await names()).toEqual(["Ada M."]);
     expect((await today()).toCheck.map((child) => child.name)).toEqual(["Ada M."]);
-    await house.ask(editChild, { params: { id: ben }, body: { archived: false } });
+    await house.ask(editChild, { params: { id: ben }, body: { version: 2, archived: false } });
     await house.ask(editClass, { params: { id: towpath }, body: { archived: false } });
     expect(await names()).toHaveLength(3);
   });

@@ -66,7 +66,10 @@ export async function read(inside: Inside): Promise<SchoolWords> {
 
 /** Sets the accent whose sounds count as right. */
 export async function setAccent(inside: Inside, accent: string): Promise<void> {
-  await inside.update(t.schools).set({ accent }).where(eq(t.schools.id, inside.schoolId));
+  await inside
+    .update(t.schools)
+    .set({ accent, version: sql`${t.schools.version} + 1` })
+    .where(eq(t.schools.id, inside.schoolId));
   await changed(inside);
 }
 

@@ -1,7 +1,7 @@
 import { getLexicon, listSplits, removeSplit, saveSplit, setAccent } from "#contract";
 import { accents, findCorrespondence } from "#core/phonics";
 import { keyOf, spellOut, unitOf } from "#core/words";
-import { notFound, unfit } from "../frame/problem.ts";
+import { changedMeanwhile, notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
 
 /** The word engine's data, and the school's own splits and accent. */
@@ -38,7 +38,11 @@ export function wordRoutes({ serve }: Domain): void {
   serve(setAccent, async ({ body, school }) => {
     if (!accents.some((accent) => accent.id === body.accent))
       throw unfit("This accent is not one the tool knows. Nothing was changed.");
+    const { accent, version } = await school.settings.read();
+    if (accent === body.accent) return { done: true as const, version };
+    if (version !== body.version)
+      throw changedMeanwhile("the settings", { version, mine: { accent: body.accent }, theirs: { accent } });
     await school.words.setAccent(body.accent);
-    return { done: true as const };
+    return { done: true as const, version: version + 1 };
   });
 }

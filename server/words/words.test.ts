@@ -48,6 +48,7 @@ beforeAll(async () => {
     params: { id: groupId },
     body: {
       versionId: uuid(),
+      version: 0,
       name: "Reeds",
       at: startedAt,
       members: children.map((childId) => ({ childId, locked: false })),
@@ -161,8 +162,8 @@ describe("a school's own splits", () => {
 
 test("the accent is one that the tool knows", async () => {
   expect((await house.ask(getSchool, {})).accent).toBe("neutral");
-  await house.ask(setAccent, { body: { accent: "long-bath" } });
+  await house.ask(setAccent, { body: { version: 1, accent: "long-bath" } });
   expect((await house.ask(getSchool, {})).accent).toBe("long-bath");
-  expect((await house.refused(setAccent, { body: { accent: "posh" } })).status).toBe(422);
+  expect((await house.refused(setAccent, { body: { version: 2, accent: "posh" } })).status).toBe(422);
   expect((await house.ask(getSchool, {})).accent).toBe("long-bath");
 });

@@ -4,6 +4,7 @@ import { NavLink, Outlet } from "react-router";
 import { getSchool } from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
+import { useBothQuestion } from "#web/device/both.ts";
 import { dayOfInstant, rememberZone, todayHere } from "#web/device/clock.ts";
 import { Keys } from "#web/device/keys.tsx";
 import { useOutbox } from "#web/device/outbox.ts";
@@ -16,6 +17,8 @@ import { Arrival } from "./arrive.tsx";
 import { besides, places } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
+
+const BothSheet = lazy(() => import("./both.tsx").then((module) => ({ default: module.BothSheet })));
 
 const Tray = lazy(() => import("./tray.tsx").then((module) => ({ default: module.Tray })));
 
@@ -42,6 +45,7 @@ export function Shell() {
   const [paletteOpen, setPaletteOpen] = useState(false);
   const [paletteWanted, setPaletteWanted] = useState(false);
   const { refused } = useOutbox();
+  const question = useBothQuestion();
   const openPalette = () => {
     setPaletteWanted(true);
     setPaletteOpen(true);
@@ -61,6 +65,11 @@ export function Shell() {
             {refused.length > 0 && (
               <Suspense fallback={null}>
                 <Tray />
+              </Suspense>
+            )}
+            {question && (
+              <Suspense fallback={null}>
+                <BothSheet />
               </Suspense>
             )}
             <Suspense

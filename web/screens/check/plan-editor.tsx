@@ -1,4 +1,4 @@
-import { type FormEvent, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import useSWR from "swr";
 import {
@@ -21,12 +21,10 @@ import { stampNow } from "#web/device/clock.ts";
 import { keep } from "#web/device/pages.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
-import { Sheet } from "#web/parts/dialog.tsx";
-import { TextField } from "#web/parts/field.tsx";
-import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { NamePlan, savePlan } from "./name-plan.tsx";
 import { SectionEditor } from "./section-editor.tsx";
 
 interface PlanWanted {
@@ -150,7 +148,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
       const { id, name: called, purpose, sections: parts } = preset;
       toastWithUndo(`The plan “${called}” is removed.`, async () => {
         try {
-          await call(savePreset, { params: { id }, body: { name: called, purpose, sections: parts } });
+          await call(savePreset, { params: { id }, body: { version: 0, name: called, purpose, sections: parts } });
           await refreshAll();
         } catch (problem) {
           toast.error(wordsOfError(problem));
@@ -252,75 +250,19 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
         onClose={() => setNaming(false)}
         onSave={async (called, purpose, over) => {
           const id = over && preset && !preset.shipped ? preset.id : newPlanId;
-          await call(savePreset, { params: { id }, body: { name: called, purpose, sections: bodyOf(sections) } });
+          const saved = await savePlan({
+            id,
+            onto: id === preset?.id ? preset.version : 0,
+            apart: newPlanId,
+            plan: { name: called, purpose, sections: bodyOf(sections) },
+          });
           setNewPlanId(newId());
           await refreshAll();
-          setPresetId(id);
+          setPresetId(saved?.id ?? id);
           setOwn(null);
           setNaming(false);
         }}
       />
     </Panel>
-  );
-}
-
-/** Keeps the parts under a name, for everyone in the school. */
-function NamePlan({
-  open,
-  preset,
-  onClose,
-  onSave,
-}: {
-  open: boolean;
-  preset: PresetView | undefined;
-  onClose: () => void;
-  onSave: (name: string, purpose: string, over: boolean) => Promise<void>;
-}) {
-  const mine = preset && !preset.shipped ? preset : undefined;
-  const [name, setName] = useState("");
-  const [purpose, setPurpose] = useState("");
-  const [problem, setProblem] = useState<string | undefined>();
-  useUnsaved(open && (name.trim() !== "" || purpose.trim() !== ""));
-  const save = (over: boolean) => async (event: FormEvent) => {
-    event.preventDefault();
-    const [called, what] =
-      over && mine ? [name.trim() || mine.name, purpose.trim() || mine.purpose] : [name.trim(), purpose.trim()];
-    if (!called) return setProblem("Give it a name.");
-    try {
-      await onSave(called, what, over);
-      setName("");
-      setPurpose("");
-      setProblem(undefined);
-    } catch (error) {
-      setProblem(wordsOfError(error));
-    }
-  };
-  return (
-    <Sheet open={open} onClose={onClose} title="Save as a plan">
-      <form onSubmit={save(false)} className="flex flex-col gap-3">
-        <TextField
-          label="Name"
-          value={name}
-          problem={problem}
-          maxLength={60}
-          placeholder={mine?.name ?? "Monday look"}
-          onChange={(event) => setName(event.target.value)}
-        />
-        <TextField
-          label="What it is for"
-          value={purpose}
-          maxLength={200}
-          placeholder={mine?.purpose ?? ""}
-          onChange={(event) => setPurpose(event.target.value)}
-        />
-        <p className="text-sm text-soft">Everyone in the school can begin from it.</p>
-        <div className="flex gap-2">
-          <Button type="submit" shape="main">
-            Save as a new plan
-          </Button>
-          {mine && <Button onClick={save(true)}>Write over “{mine.name}”</Button>}
-        </div>
-      </form>
-    </Sheet>
   );
 }

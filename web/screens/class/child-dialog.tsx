@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { addChild, type ChildView, editChild, type School } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { newId } from "#web/device/settings.ts";
 import { submit } from "#web/device/submit.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -36,19 +37,31 @@ export function ChildDialog({
   const [id] = useState(newId);
   useUnsaved(isDirty);
   const save = handleSubmit(async (body) => {
+    const className = (sought: string) => school.classes.find((one) => one.id === sought)?.name ?? "";
     const write = () =>
-      child ? call(editChild, { params: { id: child.id }, body }) : call(addChild, { body: { id, ...body } });
+      child
+        ? saveOver({
+            content: body,
+            onto: child.version,
+            send: (content, version) => call(editChild, { params: { id: child.id }, body: { ...content, version } }),
+            says: ({ name, note, classId: of }) => ({ Name: name, Note: note, Class: className(of) }),
+          })
+        : call(addChild, { body: { id, ...body } });
     if (await submit(write, setError, ["name", "note", "classId"])) onClose();
   });
   const archive = async () => {
-    if (
-      child &&
-      (await submit(() => call(editChild, { params: { id: child.id }, body: { archived: true } }), setError, []))
-    ) {
+    if (!child) return;
+    const put = (archived: boolean, version: number) =>
+      call(editChild, { params: { id: child.id }, body: { archived, version } });
+    let after = child;
+    const write = async () => {
+      after = await put(true, child.version);
+    };
+    if (await submit(write, setError, [])) {
       onClose();
       toastWithUndo(`${child.name} is archived.`, async () => {
         try {
-          await call(editChild, { params: { id: child.id }, body: { archived: false } });
+          await put(false, after.version);
           await refreshAll();
         } catch (error) {
           toast.error(wordsOfError(error));

@@ -101,7 +101,7 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
   };
   const bringBack = async (child: ChildView) => {
     try {
-      await call(editChild, { params: { id: child.id }, body: { archived: false } });
+      await call(editChild, { params: { id: child.id }, body: { archived: false, version: child.version } });
       await refreshAll();
       toast(`${child.name} is back in ${current.name}.`);
     } catch (error) {

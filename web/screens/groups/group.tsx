@@ -1,10 +1,21 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { closeGroup, getGaps, getGroup, getSchool, listSessions, planNewSession, saveGroup } from "#contract";
+import type { z } from "zod";
+import {
+  closeGroup,
+  type GroupView,
+  getGaps,
+  getGroup,
+  getSchool,
+  listSessions,
+  planNewSession,
+  saveGroup,
+} from "#contract";
 import { chooseTargets, fitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { dayOfInstant, stampNow, todayHere } from "#web/device/clock.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -20,6 +31,25 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { learnersOf } from "./learners.ts";
+
+/** What of a group is saved as one state. */
+type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets">;
+
+const stateOf = ({ name, members, targets }: GroupView): GroupState => ({
+  name,
+  members: members.map(({ childId, locked }) => ({ childId, locked })),
+  targets: [...targets],
+});
+
+/** My name; the children and targets of mine, then those that only theirs has. */
+const ofBoth = (mine: GroupState, theirs: GroupState): GroupState => ({
+  name: mine.name,
+  members: [
+    ...mine.members,
+    ...theirs.members.filter((one) => !mine.members.some((other) => other.childId === one.childId)),
+  ],
+  targets: [...new Set([...mine.targets, ...theirs.targets])],
+});
 
 /** One group: who is in it, what it works on, why, its sessions and its history. */
 export function Screen() {
@@ -58,27 +88,33 @@ export function Screen() {
   const suggested = chooseTargets(members, order, 4);
   const fresh = suggested.filter((gpc) => !current.targets.includes(gpc));
 
-  const save = async (change: {
-    name?: string;
-    members?: readonly { childId: string; locked: boolean }[];
-    targets?: readonly string[];
-  }) => {
+  const says = ({ name, members, targets }: GroupState) => ({
+    Name: name,
+    Children: members.map((one) => nameOf.get(one.childId) ?? "a child who is archived").join(", "),
+    "Works on": targets.map(show).join(", "),
+  });
+  /** Saves a state of the group over the one that it was made from. @returns the group as it was saved, to undo it from */
+  const save = async (change: Partial<GroupState>, from: GroupView = current): Promise<GroupView | undefined> => {
+    const send = async (content: GroupState, onto: number) => {
+      const body = { ...content, version: onto, versionId: newId(), at: stampNow() };
+      return call(saveGroup, { params: { id: current.id }, body });
+    };
     try {
-      await call(saveGroup, {
-        params: { id: current.id },
-        body: {
-          versionId: newId(),
-          name: change.name ?? current.name,
-          members: (change.members ?? current.members).map(({ childId, locked }) => ({ childId, locked })),
-          targets: [...(change.targets ?? current.targets)],
-          at: stampNow(),
+      const saved = await saveOver({
+        content: { ...stateOf(from), ...change },
+        onto: from.version,
+        send,
+        says,
+        both: {
+          says: "Keep the children and targets of both",
+          keep: (mine, theirs, onto) => send(ofBoth(mine, theirs), onto),
         },
       });
       await refreshAll();
-      return true;
+      return saved;
     } catch (error) {
       toast.error(wordsOfError(error));
-      return false;
+      return undefined;
     }
   };
   const setClosed = async (closed: boolean) => {
@@ -94,14 +130,16 @@ export function Screen() {
     const { members: before } = current;
     const next = neighbourOf(before, before.find((one) => one.childId === member.childId) ?? before[0]);
     refocus(next ? `out-${next.childId}` : "add-a-child");
-    if (await save({ members: before.filter((one) => one.childId !== member.childId) }))
-      toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members: before }));
+    const { members } = stateOf(current);
+    const saved = await save({ members: members.filter((one) => one.childId !== member.childId) });
+    if (saved) toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members }, saved));
   };
   const setTargets = async (targets: readonly string[]) => {
     const { targets: before } = current;
     const gone = before.filter((gpc) => !targets.includes(gpc));
-    if ((await save({ targets })) && gone.length > 0)
-      toastWithUndo(`${gone.map(show).join(", ")} is no target any more.`, () => save({ targets: before }));
+    const saved = await save({ targets: [...targets] });
+    if (saved && gone.length > 0)
+      toastWithUndo(`${gone.map(show).join(", ")} is no target any more.`, () => save({ targets: before }, saved));
   };
   const outside = map.data.rows.filter((row) => !current.members.some((member) => member.childId === row.id));
 

@@ -77,7 +77,9 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
   const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
-  const versions = useRef(new Map<string, { said: string; versionId: string; at: string }>());
+  const versions = useRef(
+    new Map<string, { said: string; versionId: string; at: string; onto: number; saved: number }>(),
+  );
   const worker = useRef<GroupsDesk | null>(null);
   const learners = useMemo(() => new Map(learnersOf(map).map((one) => [one.id, one])), [map]);
   const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
@@ -171,10 +173,21 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
         // What is saved once more after half of it failed is the same version, unless it was changed meanwhile.
         const said = JSON.stringify(content);
         const before = versions.current.get(group.id);
-        const version = before?.said === said ? before : { said, versionId: newId(), at: stampNow() };
+        const fresh = {
+          said,
+          versionId: newId(),
+          at: stampNow(),
+          onto: before?.saved ?? 0,
+          saved: before?.saved ?? 0,
+        };
+        const version = before?.said === said ? before : fresh;
         versions.current.set(group.id, version);
-        const { versionId, at } = version;
-        await call(saveGroup, { params: { id: group.id }, body: { versionId, ...content, at } });
+        const { versionId, at, onto } = version;
+        const made = await call(saveGroup, {
+          params: { id: group.id },
+          body: { versionId, version: onto, ...content, at },
+        });
+        version.saved = made.version;
         saved.push(group.name);
       }
       await refreshAll();

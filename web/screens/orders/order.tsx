@@ -7,6 +7,7 @@ import { addStep, allGpcs, moveGpc, moveStep, type OrderContent, orderProblems }
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
@@ -91,12 +92,37 @@ function Editor({ order }: { order: OrderView }) {
   };
   const save = () =>
     run(async () => {
-      const saved = await call(editOrder, {
-        params: { id: order.id },
-        body: { version: base.version, content: toBody(draft) },
+      const saved = await saveOver({
+        content: { content: toBody(draft) },
+        onto: base.version,
+        send: (mine, version) => call(editOrder, { params: { id: order.id }, body: { ...mine, version } }),
+        says: ({ content }) => ({
+          Name: content.name,
+          "What kind": content.kind,
+          Why: content.why,
+          Steps: content.steps
+            .map(({ title, gpcs, exceptionWords }) =>
+              [
+                title,
+                gpcs.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)).join(" "),
+                exceptionWords.join(" "),
+              ].join(": "),
+            )
+            .join("\n"),
+        }),
+        both: {
+          says: "Keep mine as a copy",
+          keep: ({ content }) => {
+            const name = `${content.name}, our copy`.slice(0, 80);
+            return call(addOrder, { body: { id: newId(), content: { ...content, name } } });
+          },
+        },
       });
-      setBase(saved);
-      setDraft(saved.content);
+      if (saved && saved.id !== order.id) navigate(`/orders/${saved.id}`);
+      const here = saved?.id === order.id ? saved : null;
+      // Theirs comes with the next look at the order.
+      setBase(here ?? { ...base, version: 0, content: base.content });
+      setDraft(here?.content ?? base.content);
     }, "Saved. Checks and gaps follow this order now.");
   const copy = async () => {
     const content = { ...toBody(draft), name: `${draft.name}, our copy`.slice(0, 80) };

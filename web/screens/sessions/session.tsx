@@ -12,9 +12,12 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { plural, shortDay } from "#core/saying";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { partTitles } from "#core/plans";
+import { nearDay, plural, shortDay } from "#core/saying";
 import { judgeWord, type Reader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
@@ -51,6 +54,16 @@ export function Screen() {
   return <Session key={data.id} session={data} today={school.data.today} />;
 }
 
+/** A plan in words, part by part. */
+function saysOfPlan(plan: PlanBody): Record<string, string> {
+  const target = showGrapheme(splitGpc(plan.target).grapheme);
+  const parts = plan.parts.map(({ kind, items, minutes }) => [
+    partTitles[kind],
+    `${plural(minutes, "minute")}: ${items.join(", ")}`,
+  ]);
+  return { Target: target, ...Object.fromEntries(parts) };
+}
+
 function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
   const { ground } = useLexicon();
@@ -80,11 +93,33 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       return false;
     }
   };
-  const savePlan = (plan: PlanBody) =>
-    write(() => call(editSession, { params: { id: session.id }, body: { version: session.version, plan } }));
+  /** Changes the day or the plan, over the version that stands here. */
+  const edit = (change: { heldOn?: string; plan?: PlanBody }) =>
+    write(() =>
+      saveOver({
+        content: change,
+        onto: session.version,
+        send: (content, version) => call(editSession, { params: { id: session.id }, body: { ...content, version } }),
+        says: ({ heldOn, plan }) => ({
+          ...(heldOn === undefined || change.heldOn === undefined ? {} : { Day: nearDay(heldOn, today) }),
+          ...(plan === undefined || change.plan === undefined ? {} : saysOfPlan(plan)),
+        }),
+      }),
+    );
+  const savePlan = (plan: PlanBody) => edit({ plan });
   const replan = (target: string) =>
     write(
-      () => call(replanSession, { params: { id: session.id }, body: { target, seed: newSeed() } }),
+      () =>
+        saveOver({
+          content: { target } as { target: string; plan?: PlanBody },
+          onto: session.version,
+          send: (_, version) =>
+            call(replanSession, { params: { id: session.id }, body: { target, version, seed: newSeed() } }),
+          says: ({ plan }) =>
+            plan
+              ? saysOfPlan(plan)
+              : { Target: showGrapheme(splitGpc(target).grapheme), "All parts": "filled anew from the word list" },
+        }),
       "Filled anew from the word list.",
     );
   const remove = async () => {
@@ -186,9 +221,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           onClose={() => setDialog(null)}
           onReplan={replan}
           onRemove={remove}
-          onDay={(heldOn) =>
-            write(() => call(editSession, { params: { id: session.id }, body: { version: session.version, heldOn } }))
-          }
+          onDay={(heldOn) => edit({ heldOn })}
         />
       )}
       {dialog === "copy" && <CopySheet session={session} onClose={() => setDialog(null)} />}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { type ReadingSettingsBody, readingSettings, type School, setReadingSettings } from "#contract";
 import { aimOn } from "#core/reading";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
@@ -41,8 +42,22 @@ export function ReadingAims({ school }: { school: School }) {
     const read = readingSettings.safeParse(form);
     if (!read.success) return setProblem(read.error.issues[0]?.message ?? "Something is missing.");
     try {
-      await call(setReadingSettings, { body: read.data });
+      const saved = await saveOver({
+        content: { reading: read.data },
+        onto: school.version,
+        send: (content, version) => call(setReadingSettings, { body: { ...content, version } }),
+        says: ({ reading: one }) => ({
+          "Right for teaching": `${one.teaching}%`,
+          Easy: `${one.easy}%`,
+          "Wait before a word is told": `${one.wait} seconds`,
+          "The year begins in": String(one.yearBegins),
+          Aims: one.aims
+            .map(({ yearGroup, start, middle, end }) => `${yearGroup}: ${start}, ${middle}, ${end}`)
+            .join("\n"),
+        }),
+      });
       await refreshAll();
+      if (!saved) return setForm(school.reading);
       toast("Saved. All readings follow it, also those of before.");
     } catch (error) {
       setProblem(wordsOfError(error));

@@ -1,6 +1,7 @@
 import { useId, useState } from "react";
 import { nameSchool, type School, setTimeZone } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { rememberZone, zoneOfBrowser } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
@@ -20,8 +21,22 @@ export function SchoolPanel({ school }: { school: School }) {
   const save = async () => {
     setProblem(undefined);
     try {
-      if (name.trim() !== "" && name.trim() !== school.name) await call(nameSchool, { body: { name } });
-      await call(setTimeZone, { body: { timeZone: zone } });
+      let { version } = school;
+      if (name.trim() !== "" && name.trim() !== school.name) {
+        const saved = await saveOver({
+          content: { name: name.trim() },
+          onto: version,
+          send: (content, onto) => call(nameSchool, { body: { ...content, version: onto } }),
+          says: (content) => ({ Name: content.name }),
+        });
+        version = saved?.version ?? version;
+      }
+      await saveOver({
+        content: { timeZone: zone.trim() },
+        onto: version,
+        send: (content, onto) => call(setTimeZone, { body: { ...content, version: onto } }),
+        says: (content) => ({ "Time zone": content.timeZone }),
+      });
       rememberZone(zone.trim());
       await refreshAll();
       toast("Saved. Marks from now on take their day by it; days that are stored stay as they are.");

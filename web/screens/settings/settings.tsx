@@ -1,12 +1,24 @@
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useRef, useState } from "react";
 import { type CheckSettingsBody, getSchool, setCheckSettings } from "#contract";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { LONGEST_MARK_WAIT, useHand, useLetterKeys, useMarker, useMarkWait } from "#web/device/settings.ts";
 import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ReadingAims } from "./reading.tsx";
 import { SchoolPanel } from "./school.tsx";
+
+const answerForms: Readonly<Record<CheckSettingsBody["answerForm"], string>> = {
+  sound: "the sound",
+  nameSound: "letter name and sound",
+  nameKeywordSound: "name, keyword and sound",
+};
+const exceptionWays: Readonly<Record<CheckSettingsBody["exceptionWay"], string>> = {
+  sounded: "sounded, the unexpected part marked",
+  wholes: "read and spelled as wholes",
+};
+const choicesOf = <T extends string>(says: Readonly<Record<T, string>>) => Object.entries(says) as [T, string][];
 
 /** Where teachers differ: what this school does, and how this device is held. */
 export function Screen() {
@@ -15,15 +27,29 @@ export function Screen() {
   const [marker, setMarker] = useMarker();
   const [wait, setWait] = useMarkWait();
   const [letters, setLetters] = useLetterKeys();
+  /** Of what was saved here last: two choices can follow each other faster than the school is read again. */
+  const saved = useRef(0);
   const [chosen, setChosen] = useState<Partial<CheckSettingsBody>>({});
   const checks = data && { ...data.checks, ...chosen };
   const save = async (change: Partial<CheckSettingsBody>) => {
-    if (!checks) return;
+    if (!checks || !data) return;
     setChosen({ ...chosen, ...change });
     try {
-      await call(setCheckSettings, { body: { ...checks, ...change } });
+      const done = await saveOver({
+        content: { checks: { ...checks, ...change } },
+        onto: Math.max(data.version, saved.current),
+        send: (content, version) => call(setCheckSettings, { body: { ...content, version } }),
+        says: ({ checks: one }) => ({
+          "What a child says to a card": answerForms[one.answerForm],
+          "Exception words": exceptionWays[one.exceptionWay],
+          "Made-up words": one.madeUp ? "used" : "not used",
+          "Slow means": one.slowAfter === 0 ? "only what the adult marks so" : `over ${one.slowAfter} seconds`,
+        }),
+      });
+      if (done) saved.current = done.version;
       await refreshAll();
-      toast("Saved. Checks that begin now follow it; so do all results.");
+      setChosen({});
+      if (done) toast("Saved. Checks that begin now follow it; so do all results.");
     } catch (problem) {
       setChosen({});
       toast.error(wordsOfError(problem));
@@ -46,21 +72,14 @@ export function Screen() {
                 why="The sound alone is quickest and is what blending needs. Name and keyword give a hold to those who mix up letters."
                 value={checks.answerForm}
                 onChoose={(answerForm) => save({ answerForm })}
-                choices={[
-                  ["sound", "the sound"],
-                  ["nameSound", "letter name and sound"],
-                  ["nameKeywordSound", "name, keyword and sound"],
-                ]}
+                choices={choicesOf(answerForms)}
               />
               <Question
                 title="Exception words"
                 why="Sounded out with the unexpected part marked, they join what is taught. As wholes, they are there at once when a text needs them."
                 value={checks.exceptionWay}
                 onChoose={(exceptionWay) => save({ exceptionWay })}
-                choices={[
-                  ["sounded", "sounded, the unexpected part marked"],
-                  ["wholes", "read and spelled as wholes"],
-                ]}
+                choices={choicesOf(exceptionWays)}
               />
               <Question
                 title="Made-up words"

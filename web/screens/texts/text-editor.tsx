@@ -1,9 +1,10 @@
 import { type ClipboardEvent, useDeferredValue, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { listTexts, saveText, type TextView } from "#contract";
+import { listTexts, saveText, type TextContentBody, type TextView } from "#contract";
 import { MOST_LETTERS } from "#core/reading";
 import { keyOf } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { stampNow } from "#web/device/clock.ts";
 import { useForOptions } from "#web/device/readers.ts";
 import { newId, useMarker } from "#web/device/settings.ts";
@@ -97,12 +98,26 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
     try {
       const id = own?.id ?? freshId;
       const savedAt = stampNow();
-      const body = { content: judged.content, version: draft.version, savedAt, savedBy: marker.trim() || "Teacher" };
-      await call(saveText, { params: { id }, body });
+      const { content } = judged;
+      const savedBy = marker.trim() || "Teacher";
+      const send = (where: string, mine: { content: TextContentBody }, version: number) =>
+        call(saveText, { params: { id: where }, body: { ...mine, version, savedAt, savedBy } });
+      const saved = await saveOver({
+        content: { content },
+        onto: draft.version,
+        send: (mine, onto) => send(id, mine, onto),
+        says: ({ content: one }) => ({
+          Title: one.title,
+          Text: one.body,
+          Questions: one.questions.map((question) => question.ask).join("\n"),
+          "Words explained": one.words.map(({ word, means }) => `${word}: ${means}`).join("\n"),
+        }),
+        both: { says: "Keep mine as a text of its own", keep: (mine) => send(newId(), mine, 0) },
+      });
       await forget();
       await refreshAll();
-      toast("Saved.");
-      navigate(`/texts/${id}${forKey === "all" ? "" : `?for=${forKey}`}`);
+      if (saved) toast("Saved.");
+      navigate(`/texts/${saved?.id ?? id}${forKey === "all" ? "" : `?for=${forKey}`}`);
     } catch (error) {
       setBusy(false);
       void refreshAll();

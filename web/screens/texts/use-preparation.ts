@@ -23,6 +23,8 @@ interface Prepared {
   readonly preparation: PreparationBody | undefined;
   readonly proposed: PreparationBody | undefined;
   readonly kept: boolean;
+  /** Of what was kept; 0 when nothing was. */
+  readonly version: number;
   readonly error: Error | undefined;
 }
 
@@ -49,6 +51,7 @@ export function usePreparation(textId: string, forKey: string): Prepared {
     proposed,
     preparation: kept.data ? (kept.data.preparation ?? proposed) : kept.error ? proposed : undefined,
     kept: Boolean(kept.data?.preparation),
+    version: kept.data?.version ?? 0,
     error: told ? undefined : (failed ?? error),
   };
 }

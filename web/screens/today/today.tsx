@@ -24,8 +24,12 @@ export function Today() {
         <Waiting rows={9} />
       ) : (
         <>
-          {!school.data.zoneChosen && <ZoneNote />}
-          {school.data.classes.length === 0 ? <FirstRun named={school.data.name !== ""} /> : <Desk data={data} />}
+          {!school.data.zoneChosen && <ZoneNote version={school.data.version} />}
+          {school.data.classes.length === 0 ? (
+            <FirstRun named={school.data.name !== ""} version={school.data.version} />
+          ) : (
+            <Desk data={data} />
+          )}
         </>
       )}
     </Page>
@@ -33,13 +37,13 @@ export function Today() {
 }
 
 /** Until the school has said in which time zone it is, this device proposes its own. */
-function ZoneNote() {
+function ZoneNote({ version }: { version: number }) {
   // To ask a browser for its zone the first time takes long: it does not hold up the page.
   const [zone, setZone] = useState("");
   useEffect(() => setZone(zoneOfBrowser()), []);
   const take = async () => {
     try {
-      await call(setTimeZone, { body: { timeZone: zone } });
+      await call(setTimeZone, { body: { timeZone: zone, version } });
       await refreshAll();
       toast(`Days of marks go by ${zone}. Settings has it.`);
     } catch (error) {
@@ -64,10 +68,10 @@ function ZoneNote() {
   );
 }
 
-function FirstRun({ named }: { named: boolean }) {
+function FirstRun({ named, version }: { named: boolean; version: number }) {
   return (
     <>
-      {!named && <NameSchool />}
+      {!named && <NameSchool version={version} />}
       <Empty
         action={
           <ButtonLink to="/class" shape="main">
@@ -83,13 +87,13 @@ function FirstRun({ named }: { named: boolean }) {
 }
 
 /** A school begins with its name, which stands on what is printed and shared. */
-function NameSchool() {
+function NameSchool({ version }: { version: number }) {
   const [name, setName] = useState("");
   const [problem, setProblem] = useState<string>();
   const save = async () => {
     if (name.trim() === "") return setProblem("Write the name of the school.");
     try {
-      await call(nameSchool, { body: { name: name.trim() } });
+      await call(nameSchool, { body: { name: name.trim(), version } });
       await refreshAll();
     } catch (error) {
       setProblem(wordsOfError(error));
@@ -233,9 +237,12 @@ function Desk({ data }: { data: TodayView }) {
           <Panel title="Last done">
             <ul className="flex flex-col gap-1.5">
               {data.lastDone.map((entry) => (
-                <li key={entry.link + entry.at} className="flex justify-between gap-3">
-                  <Link to={entry.link} className="underline decoration-line underline-offset-4 hover:decoration-ink">
-                    {entry.what}
+                <li key={linkOf(entry) + entry.at} className="flex justify-between gap-3">
+                  <Link
+                    to={linkOf(entry)}
+                    className="underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {saysDone(entry)}
                   </Link>
                   <span className="whitespace-nowrap text-sm text-soft">
                     {nearDay(dayOfInstant(entry.at), today)}
@@ -248,6 +255,18 @@ function Desk({ data }: { data: TodayView }) {
       </div>
     </div>
   );
+}
+
+type Done = TodayView["lastDone"][number];
+
+function linkOf(done: Done): string {
+  return done.kind === "check"
+    ? `/check/${done.sittingId}/result?child=${done.childId}`
+    : `/sessions/${done.sessionId}`;
+}
+
+function saysDone(done: Done): string {
+  return done.kind === "check" ? `Checked ${done.childName}` : `${done.by} held a session with ${done.groupName}`;
 }
 
 function childrenInWords(names: readonly string[]): string {

@@ -1,8 +1,9 @@
 import { useState } from "react";
-import { type OwnSplit, setAccent } from "#contract";
+import { getSchool, type OwnSplit, setAccent } from "#contract";
 import { accents } from "#core/phonics";
 import { ownEntry, split, unitOf, writeEntry } from "#core/words";
-import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { saveOver } from "#web/device/both.ts";
 import { Button } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
 import { Choice } from "#web/parts/field.tsx";
@@ -16,9 +17,15 @@ import type { ToolWanted } from "./tool.ts";
 export function OwnSplits({ ground }: ToolWanted) {
   const [open, setOpen] = useState<OwnSplit | null>(null);
   const { own } = ground;
+  const version = useAsk(getSchool, {}).data?.version ?? 0;
   const choose = async (accent: string) => {
     try {
-      await call(setAccent, { body: { accent } });
+      await saveOver({
+        content: { accent },
+        onto: version,
+        send: (content, onto) => call(setAccent, { body: { ...content, version: onto } }),
+        says: (content) => ({ Accent: accents.find((one) => one.id === content.accent)?.name ?? content.accent }),
+      });
       await refreshAll();
       toast("Saved. What a child says in this accent counts as right.");
     } catch (error) {

@@ -1,0 +1,234 @@
+import { randomUUID as uuid } from "node:crypto";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import * as contract from "#contract";
+import { part } from "../checks/marking.ts";
+import type { Actor } from "../frame/actor.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+import { emptyPreparation, type OneOfEach, oneOfEach, readingOf } from "../testing-school.ts";
+import { addSchool } from "./schools.ts";
+
+/** All endpoints × roles × (own, of another class, of another school), from the contract's own list. */
+const endpoints = Object.entries(contract).flatMap(([name, one]) =>
+  typeof one === "object" && "method" in one && "path" in one ? [[name, one as contract.Endpoint] as const] : [],
+);
+const byName = new Map(endpoints);
+const AS = "x-test-actor";
+const at = "2026-11-20T08:45:00.000Z";
+
+let house: TestHouse;
+let own: OneOfEach;
+let other: OneOfEach;
+let foreign: OneOfEach;
+const actors = new Map<contract.Role, Actor>();
+
+interface Asked {
+  readonly params?: unknown;
+  readonly query?: unknown;
+  readonly body?: unknown;
+}
+async function send(endpoint: contract.Endpoint, asking: Asked, actor: Actor | "no one") {
+  const response = await fetch(house.base + contract.addressOf(endpoint, asking.params, asking.query), {
+    method: endpoint.method,
+    headers: { "content-type": "application/json", [AS]: JSON.stringify(actor) },
+    ...(asking.body === undefined ? {} : { body: JSON.stringify(asking.body) }),
+  });
+  return { status: response.status, text: await response.text() };
+}
+const askAs = (actor: Actor) =>
+  (async (endpoint: contract.Endpoint, asking: Asked) => {
+    const { status, text } = await send(endpoint, asking, actor);
+    if (status >= 400) throw new Error(`${endpoint.path}: ${text}`);
+    return endpoint.answer.parse(JSON.parse(text));
+  }) as Parameters<typeof oneOfEach>[0];
+
+beforeAll(async () => {
+  house = await openTestHouse(undefined, (usual) => ({
+    ...usual,
+    memberOf: async (request) => {
+      const said = JSON.parse(String(request.headers[AS] ?? "null"));
+      return said === "no one" ? undefined : (said ?? usual.memberOf(request));
+    },
+  }));
+  const { schoolId } = (await contractSchool()) as { schoolId: string };
+  const lead: Actor = { schoolId, as: "lead", memberId: null };
+  own = await oneOfEach(askAs(lead), "Mine");
+  other = await oneOfEach(askAs(lead), "Others");
+  const elsewhere = await addSchool(house.store.db, "Orm Tower");
+  await house.all.as({ schoolId: elsewhere.id }).orders.ship();
+  foreign = await oneOfEach(askAs({ ...lead, schoolId: elsewhere.id }), "Foreign");
+  actors.set("lead", lead);
+  for (const role of ["teacher", "assistant"] as const) {
+    const member = { id: uuid(), name: role, role };
+    const mine =
+      role === "teacher" ? { classIds: [own.classId], groupIds: [] } : { classIds: [], groupIds: [own.groupId] };
+    await house.school.people.put(member, mine);
+    actors.set(role, { schoolId, as: role, memberId: member.id });
+  }
+});
+afterAll(() => house.close());
+
+async function contractSchool() {
+  const rows = await house.store.db.execute('select id as "schoolId" from schools order by created_at limit 1');
+  return (rows as unknown as { rows: unknown[] }).rows[0];
+}
+
+/** A good asking of every endpoint that has something to check, about these things. */
+function askingOf(name: string, one: OneOfEach): Asked {
+  const { classId, childId, groupId, sessionId, sittingId, readingId } = one;
+  const byThing = {
+    class: classId,
+    child: childId,
+    group: groupId,
+    session: sessionId,
+    sitting: sittingId,
+    reading: readingId,
+    desk: sittingId,
+  };
+  const bodies: Record<string, unknown> = {
+    markTaught: { id: uuid(), stepId: null, taughtOn: "2026-11-03", at },
+    editClass: { yearGroup: "" },
+    addChild: { id: uuid(), classId, name: `New ${uuid().slice(0, 6)}`, note: "" },
+    importChildren: { children: [{ id: uuid(), classId, name: `New ${uuid().slice(0, 6)}`, note: "" }] },
+    editChild: { version: 0, classId, note: "changed by no one" },
+    startSitting: {
+      id: uuid(),
+      name: "Check",
+      sections: [part("card", { scope: "all" })],
+      children: [{ childId, seed: 1, checkIds: [uuid()] }],
+      startedAt: at,
+    },
+    previewSitting: { childIds: [childId], sections: [part("card")] },
+    showFace: { face: { show: "nothing" } },
+    saveGroup: { versionId: uuid(), version: 0, name: "G", members: [{ childId, locked: false }], targets: [], at },
+    closeGroup: { closed: false },
+    planNewSession: { id: uuid(), groupId, heldOn: "2026-11-21", target: null, seed: 1 },
+    editSession: { version: 0, heldOn: "2026-11-21" },
+    replanSession: { version: 0, target: "s=s", seed: 1 },
+    copySession: { id: uuid(), heldOn: "2026-11-22" },
+    shareSession: { endsOn: "2026-12-20" },
+    reportSession: { id: uuid(), by: "D.", at, came: [childId], reached: null, marks: [], note: "" },
+    saveReading: readingOf(childId, "Again"),
+    savePreparation: { version: 0, preparation: emptyPreparation },
+    savePreset: { version: 9, name: "P", purpose: "", sections: [part("card")] },
+    saveText: {
+      content: { title: "T", exceptions: [], body: "A man sat.", questions: [], words: [] },
+      version: 9,
+      savedAt: at,
+      savedBy: "D.",
+    },
+    saveSplit: { text: "mat", units: ["m=m", "a=a", "t=t"], reason: "" },
+    saveAnswers: { answers: [{}] },
+  };
+  const endpoint = byName.get(name) as contract.Endpoint;
+  const { may } = endpoint;
+  const theirs = "theirs" in may ? (may.theirs ?? {}) : {};
+  const params: Record<string, string> = {
+    id: uuid(),
+    code: "000000",
+    token: "x".repeat(30),
+    textId: "mud",
+    forKey: `child:${childId}`,
+    reportId: one.reportId,
+  };
+  const query: Record<string, string> = {};
+  for (const [path, thing] of Object.entries(theirs)) {
+    const [where, key = ""] = path.split(".");
+    const id = thing === "readers" ? `child:${childId}` : byThing[thing];
+    if (where === "params") params[key] = id;
+    // Endpoints that take a class, a group or a child take one of them.
+    if (where === "query" && (name === "evidence" || Object.keys(query).length === 0)) query[key] = id;
+  }
+  if (name === "evidence") query.gpc = "s=s";
+  if (name.endsWith("Preparation")) params.textId = one.textId;
+  return { params, query, body: endpoint.body ? (bodies[name] ?? {}) : undefined };
+}
+
+const withTheirs = endpoints.filter(([, { may }]) => "theirs" in may);
+
+test("the list is whole, and every path of it leads into what is asked", () => {
+  expect(endpoints.length).toBeGreaterThan(60);
+  expect(withTheirs.length).toBeGreaterThan(30);
+  for (const [name, { may }] of withTheirs)
+    for (const path of Object.keys(("theirs" in may && may.theirs) || {})) {
+      if (path.startsWith("query.")) continue;
+      expect(contract.idsAt(askingOf(name, own), path).length, `${name} ${path}`).toBeGreaterThan(0);
+    }
+});
+
+test("a link leads into its own school, whichever host name is asked", async () => {
+  for (const [one, word] of [
+    [own, "Mine"],
+    [foreign, "Foreign"],
+  ] as const) {
+    const told = await send(contract.getShared, { params: { token: one.token } }, "no one");
+    expect(told.status).toBe(200);
+    expect(told.text).toContain(word);
+  }
+});
+
+describe.each(contract.roles)("as %s", (role) => {
+  test.each(endpoints)("%s: what the role may", async (name, endpoint) => {
+    const { may } = endpoint;
+    const told = await send(endpoint, askingOf(name, own), actors.get(role) as Actor);
+    const isClassOnly = "theirs" in may && Object.values(may.theirs ?? {}).every((thing) => thing === "class");
+    if (may.by === "link") expect(told.status).toBe(404);
+    else if (may.by !== "anyone" && !contract.isAtLeast(role, may.by)) expect(told.status).toBe(403);
+    // An assistant has groups, and no class.
+    else if (role === "assistant" && isClassOnly) expect(told.status).toBe(403);
+    else expect([401, 403, 500]).not.toContain(told.status);
+  });
+  test.each(withTheirs)("%s: what is another class's", async (name, endpoint) => {
+    const { may } = endpoint;
+    const told = await send(endpoint, askingOf(name, other), actors.get(role) as Actor);
+    const allowed = role === "lead";
+    if (!allowed) expect(told.status).toBe(403);
+    else expect([401, 403, 500]).not.toContain(told.status);
+    if (!allowed || (may.by !== "anyone" && may.by !== "link" && !contract.isAtLeast(role, may.by)))
+      expect(told.text).not.toContain("Others");
+  });
+  test.each(withTheirs)("%s: what is another school's is not there", async (name, endpoint) => {
+    const told = await send(endpoint, askingOf(name, foreign), actors.get(role) as Actor);
+    expect(told.status).not.toBe(500);
+    expect(told.text).not.toContain("Foreign");
+  });
+  test("lists show what is theirs, and nothing of another school", async () => {
+    for (const [name, endpoint] of endpoints) {
+      const { may } = endpoint;
+      if (endpoint.method !== "GET" || !("shows" in may) || !may.shows) continue;
+      if (!contract.isAtLeast(role, may.by)) continue;
+      const { params } = askingOf(name, own);
+      const narrow =
+        name === "getReaders" ? { classId: own.classId } : name === "readingFigures" ? { classId: own.classId } : {};
+      const told = await send(endpoint, { params, query: narrow }, actors.get(role) as Actor);
+      expect(told.status, name).toBe(200);
+      expect(told.text, name).not.toContain("Foreign");
+      if (role !== "lead") expect(told.text, name).not.toContain(other.childId);
+      if (role !== "lead") expect(told.text, name).not.toContain("Others");
+    }
+  });
+});
+
+test("no one may ask what members may; of marks each is looked at by itself", async () => {
+  for (const [name, endpoint] of endpoints) {
+    const { status } = await send(endpoint, askingOf(name, own), "no one");
+    expect([401, 404], name).toContain(status);
+  }
+  const marks = [own, other, foreign].map((one) => ({
+    id: uuid(),
+    childId: one.childId,
+    source: { kind: "check", checkId: one.checkId },
+    outcome: "note",
+    item: null,
+    text: "tired",
+    markedAt: at,
+    day: "2026-11-20",
+    markedBy: "D.",
+  }));
+  const { text } = await send(contract.saveAnswers, { body: { answers: marks } }, actors.get("teacher") as Actor);
+  const { fates } = contract.saveAnswers.answer.parse(JSON.parse(text));
+  expect(fates.map((fate) => [fate.fate, fate.says])).toEqual([
+    ["kept", ""],
+    ["refused", "This child is of another class or group."],
+    ["refused", "This child is not here any more."],
+  ]);
+});

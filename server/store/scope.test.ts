@@ -1,0 +1,361 @@
+import { sql } from "drizzle-orm";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import type { AnswerOf, Asking, Endpoint } from "#contract";
+import type { School } from "../house.ts";
+import { addSchool, listSchools } from "../people/schools.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+import { emptyPreparation, type OneOfEach, oneOfEach, readingOf } from "../testing-school.ts";
+import { scopeOf } from "./scope.ts";
+
+/** What one school has is neither seen nor changed from another, by any function of any repository, nor by raw SQL. */
+let house: TestHouse;
+let mine: OneOfEach;
+let other: School;
+let [here, elsewhere] = ["", ""];
+
+const rowsOf = async (query: string) =>
+  ((await house.store.db.execute(sql.raw(query))) as unknown as { rows: Record<string, unknown>[] }).rows;
+/** Every row of the first school, as the owner of the tables sees them. */
+async function everything(): Promise<string> {
+  const tables = await rowsOf(
+    "select table_name as name from information_schema.columns where column_name = 'school_id' and table_schema = 'public' order by 1",
+  );
+  const all = [];
+  for (const { name } of tables)
+    all.push([name, await rowsOf(`select * from "${name}" where school_id = '${here}' order by "${name}"::text`)]);
+  all.push(await rowsOf(`select * from schools where id = '${here}'`));
+  return JSON.stringify(all);
+}
+/** Raw SQL in the application's role, in the name of the other school. */
+async function raw(query: string): Promise<Record<string, unknown>[]> {
+  return scopeOf(house.store.db, elsewhere, house.shipped).run(
+    async (inside) => ((await inside.execute(sql.raw(query))) as unknown as { rows: Record<string, unknown>[] }).rows,
+  );
+}
+
+beforeAll(async () => {
+  house = await openTestHouse();
+  mine = await oneOfEach(
+    <E extends Endpoint>(endpoint: E, asking: Asking<E>): Promise<AnswerOf<E>> => house.ask(endpoint, asking),
+    "Mine",
+  );
+  elsewhere = (await addSchool(house.store.db, "Orm Tower")).id;
+  here = (await listSchools(house.store.db))[0]?.id ?? "";
+  other = house.all.as({ schoolId: elsewhere });
+  await other.orders.ship();
+});
+afterAll(() => house.close());
+
+describe("another school's rows", () => {
+  test("are out of reach of every function of every repository", async () => {
+    const { classId, childId, groupId, sessionId, sittingId, checkId, readingId, reportId, textId, presetId } = mine;
+    const before = await everything();
+    const mark = { childId, markedAt: "2026-11-20T09:00:00.000Z", day: "2026-11-20", markedBy: "D." };
+    const note = {
+      ...mark,
+      id: checkId,
+      outcome: "note" as const,
+      source: { kind: "check" as const, checkId },
+      item: null,
+      text: "x",
+    };
+    const report = { id: reportId, by: "D.", at: mark.markedAt, came: [], reached: null, marks: [], note: "" };
+    const member = { id: childId, name: "D.", role: "teacher" as const };
+    const actor = { schoolId: elsewhere, as: "teacher" as const, memberId: childId };
+    const forKey = `child:${childId}`;
+    const today = "2026-11-20";
+    /** Asked with the ids of the first school; a repository function without an asking does not compile. */
+    const asked: {
+      [Room in Exclude<keyof School, "shipped" | "together" | "afterwards">]: {
+        [Name in keyof School[Room] as School[Room][Name] extends never ? never : Name]: () => unknown;
+      };
+    } = {
+      people: {
+        find: () => other.people.find(childId),
+        notTheirs: () => other.people.notTheirs(actor, "child", [childId]),
+        put: () => other.people.put(member, { classIds: [], groupIds: [] }),
+      },
+      settings: {
+        row: () => other.settings.row(),
+        forget: () => other.settings.forget(),
+        read: () => other.settings.read(),
+        zone: () => other.settings.zone(),
+        dayOf: () => other.settings.dayOf(mark.markedAt),
+        slowAfterMs: () => other.settings.slowAfterMs(),
+        change: () => other.settings.change({ name: "Another" }, null),
+      },
+      classes: {
+        list: () => other.classes.list(),
+        find: () => other.classes.find(classId),
+        insert: () =>
+          other.classes.insert({ id: classId, name: "A", yearGroup: "", orderId: house.shipped.orders[0]?.id ?? "" }),
+        update: () => other.classes.update(classId, { name: "Changed" }),
+        insertTaught: () =>
+          other.classes.insertTaught({
+            id: classId,
+            classId,
+            stepId: null,
+            taughtOn: today,
+            markedAt: mark.markedAt,
+          }),
+        taughtMarks: () => other.classes.taughtMarks(classId),
+      },
+      children: {
+        list: () => other.children.list(classId),
+        find: () => other.children.find(childId),
+        findMany: () => other.children.findMany([childId]),
+        nameTaken: () => other.children.nameTaken(classId, "Mine C."),
+        insert: () => other.children.insert([{ id: childId, classId, name: "Theirs" }]),
+        update: () => other.children.update(childId, 1, { note: "changed" }),
+        countTraces: () => other.children.countTraces({ id: childId, name: "Mine C." }),
+        erase: () => other.children.erase({ id: childId, name: "Mine C." }),
+      },
+      orders: {
+        list: () => other.orders.list(),
+        contents: () => other.orders.contents([classId]),
+        find: () => other.orders.find(classId),
+        insert: () => other.orders.insert({ id: classId, content: { name: "", kind: "", why: "", steps: [] } }),
+        update: () => other.orders.update(classId, 1, { name: "", kind: "", why: "", steps: [] }),
+        ship: () => other.orders.ship(),
+        setShipped: () => other.orders.setShipped(presetId, { name: "", kind: "", why: "", steps: [] }),
+        remove: () => other.orders.remove(classId),
+      },
+      taught: {
+        taughtByClass: () => other.taught.taughtByClass(),
+        taughtToClass: () => other.taught.taughtToClass(classId),
+      },
+      checks: {
+        byIds: () => other.checks.byIds([checkId]),
+        ofChild: () => other.checks.ofChild(childId),
+        byMinute: () => other.checks.byMinute([childId]),
+        findSitting: () => other.checks.findSitting(sittingId),
+        ofSitting: () => other.checks.ofSitting(sittingId),
+        insertSitting: () =>
+          other.checks.insertSitting({ id: sittingId, name: "S", startedAt: mark.markedAt }, [
+            { id: checkId, childId, scope: "all", items: [], seed: 1, startedAt: mark.markedAt },
+          ]),
+        countOpen: () => other.checks.countOpen(),
+        openSittings: () => other.checks.openSittings(9),
+        recentlyEnded: () => other.checks.recentlyEnded(9),
+      },
+      presets: {
+        list: () => other.presets.list(),
+        find: () => other.presets.find(presetId),
+        put: () => other.presets.put({ id: presetId, version: 1, name: "P", purpose: "", sections: [] }),
+        remove: () => other.presets.remove(presetId),
+      },
+      known: { knowledgeOf: () => other.known.knowledgeOf([childId], new Date(mark.markedAt)) },
+      faces: {
+        deskOf: () => other.faces.deskOf("123456"),
+        codeOf: () => other.faces.codeOf(sittingId),
+        open: () => other.faces.open({ deskId: sittingId, code: "123457", openedAt: mark.markedAt }),
+        close: () => other.faces.close(sittingId),
+        closeBefore: () => other.faces.closeBefore("2026-12-01T00:00:00.000Z"),
+      },
+      ledger: {
+        take: () => other.ledger.take([note], () => false),
+        logOfChecks: () => other.ledger.logOfChecks([checkId]),
+        logOfChildren: () => other.ledger.logOfChildren([childId]),
+        standingOfChildren: () => other.ledger.standingOfChildren([childId]),
+      },
+      readings: {
+        ofChild: () => other.readings.ofChild(childId),
+        ofChildren: () => other.readings.ofChildren([childId]),
+        find: () => other.readings.find(readingId),
+        put: () => other.readings.put({ id: readingId, ...readingOf(childId, "Changed") }),
+      },
+      standings: {
+        gapMap: () => other.standings.gapMap(today, classId),
+        standingsOf: () => other.standings.standingsOf(childId, classId, today),
+        commonOf: () => other.standings.commonOf([childId], today),
+        readersOf: () => other.standings.readersOf([childId], today),
+      },
+      groups: {
+        list: () => other.groups.list(),
+        find: () => other.groups.find(groupId),
+        history: () => other.groups.history(groupId),
+        save: () =>
+          other.groups.save(
+            {
+              id: groupId,
+              groupId,
+              name: "G",
+              members: [{ childId, locked: false }],
+              targets: [],
+              savedAt: mark.markedAt,
+            },
+            null,
+          ),
+        setClosed: () => other.groups.setClosed(groupId, true),
+      },
+      sessions: {
+        list: () => other.sessions.list(groupId),
+        view: () => other.sessions.view(sessionId),
+        countDue: () => other.sessions.countDue("2026-01-01", "2026-12-31"),
+        find: () => other.sessions.find(sessionId),
+        findRemoved: () => other.sessions.findRemoved(sessionId),
+        insert: () =>
+          other.sessions.insert(
+            {
+              id: sessionId,
+              groupId,
+              heldOn: today,
+              plan: { target: "s=s", parts: [], remarks: [] },
+              known: [],
+              wholes: [],
+            },
+            [childId],
+          ),
+        update: () => other.sessions.update(sessionId, 1, { heldOn: "2026-12-24" }),
+        setRemoved: () => other.sessions.setRemoved(sessionId, mark.markedAt),
+        membersOf: () => other.sessions.membersOf(sessionId),
+        shareOf: () => other.sessions.shareOf(sessionId),
+        sharedIds: () => other.sessions.sharedIds(),
+        setShare: () => other.sessions.setShare(sessionId, "hash", today),
+        deleteShare: () => other.sessions.deleteShare(sessionId),
+        shareByHash: () => other.sessions.shareByHash("hash"),
+        reportsOf: () => other.sessions.reportsOf([sessionId]),
+        insertReport: () => other.sessions.insertReport(sessionId, report, { day: today, byLink: false }),
+        countByLink: () => other.sessions.countByLink(sessionId),
+        deleteReport: () => other.sessions.deleteReport(report, { markedAt: mark.markedAt, day: today }),
+        ofChild: () => other.sessions.ofChild(childId),
+        forgetRemoved: () => other.sessions.forgetRemoved("2027-01-01T00:00:00.000Z"),
+      },
+      planning: {
+        planFor: () => other.planning.planFor({ childIds: [childId], targets: [], wish: "s=s", seed: 1, today }),
+      },
+      texts: {
+        listOwn: () => other.texts.listOwn(),
+        versionsOf: () => other.texts.versionsOf(textId),
+        addVersion: () =>
+          other.texts.addVersion(textId, {
+            version: 1,
+            content: { title: "T", exceptions: [], body: "A", questions: [], words: [] },
+            savedAt: mark.markedAt,
+            savedBy: "D.",
+          }),
+        setRemoved: () => other.texts.setRemoved(textId, mark.markedAt),
+        findPreparation: () => other.texts.findPreparation(textId, forKey),
+        putPreparation: () =>
+          other.texts.putPreparation({ textId, forKey, version: 1, preparation: emptyPreparation }),
+        forgetRemoved: () => other.texts.forgetRemoved("2027-01-01T00:00:00.000Z"),
+      },
+      words: {
+        list: () => other.words.list(),
+        put: () =>
+          other.words.put({
+            id: presetId,
+            key: "mat",
+            text: "mat",
+            units: ["m=m"],
+            reason: "",
+            savedAt: mark.markedAt,
+          }),
+        remove: () => other.words.remove(presetId),
+        read: async () => (await other.words.read()).version,
+        setAccent: () => other.words.setAccent("neutral"),
+      },
+    };
+    let count = 0;
+    for (const [room, functions] of Object.entries(asked))
+      for (const [name, ask] of Object.entries(functions)) {
+        count++;
+        // Some are refused by the database (a class of another school is no class here); none sees or changes anything.
+        const told = await Promise.resolve(ask()).catch((error: { cause?: { code?: string }; code?: string }) => {
+          expect(["23503", "23505"], `${room}.${name}`).toContain(error.cause?.code ?? error.code);
+        });
+        const said = JSON.stringify(told, (_, value) => (value instanceof Map ? [...value] : value)) ?? "";
+        expect(said, `${room}.${name}`).not.toMatch(/Mine/);
+      }
+    expect(count).toBeGreaterThan(75);
+    expect(await everything()).toBe(before);
+  });
+
+  test("are out of reach of raw SQL in the application's role", async () => {
+    const tables = await rowsOf(
+      "select c.relname as name, c.relrowsecurity and c.relforcerowsecurity as walled, (select count(*)::int from pg_policies p where p.tablename = c.relname and p.policyname = 'of_school') as policies from pg_class c join pg_namespace n on n.oid = c.relnamespace where n.nspname = 'public' and c.relkind = 'r' order by 1",
+    );
+    expect(tables.length).toBeGreaterThan(24);
+    const before = await everything();
+    for (const { name, walled, policies } of tables) {
+      expect([walled, policies], String(name)).toEqual([true, 1]);
+      const own = name === "schools" ? "id" : "school_id";
+      expect(await raw(`select * from "${name}" where ${own} = '${here}'`), String(name)).toEqual([]);
+      expect(await raw(`update "${name}" set ${own} = ${own} where ${own} = '${here}' returning *`)).toEqual([]);
+      if (name === "schools") continue;
+      expect(await raw(`delete from "${name}" where school_id = '${here}' returning *`)).toEqual([]);
+      // What it may see it may not move.
+      const moved = raw(`update "${name}" set school_id = '${here}'`);
+      const has = Number((await raw(`select count(*)::int as count from "${name}"`))[0]?.count);
+      if (has > 0) await expect(moved, String(name)).rejects.toMatchObject({ cause: { code: "42501" } });
+      else await moved;
+    }
+    await expect(raw(`delete from schools`)).rejects.toMatchObject({ cause: { code: "42501" } });
+    await expect(raw(`insert into schools (id, slug) values (gen_random_uuid(), 'x')`)).rejects.toMatchObject({
+      cause: { code: "42501" },
+    });
+    const smuggled = `insert into members (school_id, id, name, role) values ('${here}', gen_random_uuid(), 'x', 'lead')`;
+    await expect(raw(smuggled)).rejects.toMatchObject({ cause: { code: "42501" } });
+    expect(await everything()).toBe(before);
+  });
+
+  test("the role without a school sees nothing, and the door sees no more than where doors lead", async () => {
+    const as = (role: string, query: string) =>
+      house.store.db.transaction(async (tx) => {
+        await tx.execute(sql`select set_config('role', ${role}, true)`);
+        return ((await tx.execute(sql.raw(query))) as unknown as { rows: unknown[] }).rows;
+      });
+    for (const table of ["children", "answers", "schools", "doors", "groups"])
+      expect(await as("keen_app", `select * from ${table}`), table).toEqual([]);
+    expect(await as("keen_door", "select id, slug from schools")).toHaveLength(2);
+    expect(await as("keen_door", "select school_id from doors where kind = 'share'")).toHaveLength(1);
+    for (const query of [
+      "select * from children",
+      "select name from schools",
+      "delete from doors",
+      "select * from shares",
+    ])
+      await expect(as("keen_door", query), query).rejects.toMatchObject({ cause: { code: "42501" } });
+    // Role and school are gone with the transaction, also when it failed.
+    await raw("select 1/0").catch(() => undefined);
+    expect(
+      await rowsOf("select current_user as role, coalesce(current_setting('app.school', true), '') as school"),
+    ).toEqual([{ role: "postgres", school: "" }]);
+  });
+});
+
+describe("a transaction", () => {
+  test("joins the one that is open; nothing waits for itself, and it is kept or taken back whole", async () => {
+    const { school } = house;
+    await expect(
+      school.together(async () => {
+        await school.settings.change({ name: "Half" }, null);
+        await school.together(() => school.classes.update(mine.classId, { name: "Half" }));
+        throw new Error("the line broke");
+      }),
+    ).rejects.toThrow("the line broke");
+    expect([(await school.settings.read()).name, (await school.classes.find(mine.classId))?.name]).toEqual([
+      "",
+      "Mine class",
+    ]);
+  });
+  test("tells what it has to tell once it is kept, and never when it was taken back", async () => {
+    const { school } = house;
+    const told: string[] = [];
+    await school.together(async () => {
+      school.afterwards(() => told.push("kept"));
+      expect(told).toEqual([]);
+    });
+    await school
+      .together(async () => {
+        school.afterwards(() => told.push("lost"));
+        throw new Error("no");
+      })
+      .catch(() => undefined);
+    school.afterwards(() => told.push("at once"));
+    expect(told).toEqual(["kept", "at once"]);
+  });
+  test("of one school does not reach into another", async () => {
+    await expect(house.school.together(() => other.classes.list())).rejects.toThrow(/one school is open/);
+  });
+});
