@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, done, id, instant, line, note, onto, settingsSaved } from "./common.ts";
+import { byId, day, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { textRead } from "./text-read.ts";
 

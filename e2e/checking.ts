@@ -87,8 +87,8 @@ export async function sit(
 
 /** The adult's mark alone decides what is slow, however long a test takes over a card. */
 export async function marksAlone(school: School): Promise<void> {
-  const { checks } = await school.get<{ checks: object }>("/api/school");
-  await sent(school, "PUT", "/api/school/checks", { ...checks, slowAfter: 0 });
+  const { checks, version } = await school.get<{ checks: object; version: number }>("/api/school");
+  await sent(school, "PUT", "/api/school/checks", { version, checks: { ...checks, slowAfter: 0 } });
 }
 
 export const sitting = (school: School, id: string) => school.get<Sat>(`/api/sittings/${id}`);

@@ -125,9 +125,11 @@ test("a text of ours: pasted with its markup as text, marked while it is written
     body: JSON.stringify({ content: other, version: 2, savedAt: new Date().toISOString(), savedBy: "Mr Wade" }),
   });
   await page.getByRole("button", { name: "Save this text" }).click();
-  await expect(page.getByRole("alert")).toContainText("changed elsewhere meanwhile. Nothing was written over");
-  await expect(text).toHaveValue(/A yacht sat in mud/);
-  await page.getByRole("button", { name: "Leave without keeping" }).click();
+  const choice = page.getByRole("dialog", { name: "Changed by someone else meanwhile" });
+  await expect(choice).toContainText("A yacht sat in mud");
+  await expect(choice).toContainText("Other words.");
+  await expect(choice.getByRole("button", { name: "Keep mine as a text of its own" })).toBeVisible();
+  await choice.getByRole("button", { name: "Leave theirs" }).click();
   await expect(page.getByText("Other words.")).toBeVisible();
   await page.getByRole("button", { name: "Remove it" }).click();
   await expect(page.getByRole("dialog")).toContainText("all its 3 versions");

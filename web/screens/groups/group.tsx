@@ -93,8 +93,11 @@ export function Screen() {
     Children: members.map((one) => nameOf.get(one.childId) ?? "a child who is archived").join(", "),
     "Works on": targets.map(show).join(", "),
   });
-  /** Saves a state of the group over the one that it was made from. @returns the group as it was saved, to undo it from */
-  const save = async (change: Partial<GroupState>, from: GroupView = current): Promise<GroupView | undefined> => {
+  /** Saves a state of the group over the one that it was made from. @returns the group as it was saved, to undo it from, or that theirs stays, or that nothing was done */
+  const save = async (
+    change: Partial<GroupState>,
+    from: GroupView = current,
+  ): Promise<GroupView | "theirs" | "not"> => {
     const send = async (content: GroupState, onto: number) => {
       const body = { ...content, version: onto, versionId: newId(), at: stampNow() };
       return call(saveGroup, { params: { id: current.id }, body });
@@ -111,10 +114,10 @@ export function Screen() {
         },
       });
       await refreshAll();
-      return saved;
+      return saved ?? "theirs";
     } catch (error) {
       toast.error(wordsOfError(error));
-      return undefined;
+      return "not";
     }
   };
   const setClosed = async (closed: boolean) => {
@@ -132,13 +135,14 @@ export function Screen() {
     refocus(next ? `out-${next.childId}` : "add-a-child");
     const { members } = stateOf(current);
     const saved = await save({ members: members.filter((one) => one.childId !== member.childId) });
-    if (saved) toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members }, saved));
+    if (typeof saved === "object")
+      toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members }, saved));
   };
   const setTargets = async (targets: readonly string[]) => {
     const { targets: before } = current;
     const gone = before.filter((gpc) => !targets.includes(gpc));
     const saved = await save({ targets: [...targets] });
-    if (saved && gone.length > 0)
+    if (typeof saved === "object" && gone.length > 0)
       toastWithUndo(`${gone.map(show).join(", ")} is no target any more.`, () => save({ targets: before }, saved));
   };
   const outside = map.data.rows.filter((row) => !current.members.some((member) => member.childId === row.id));
@@ -232,7 +236,7 @@ export function Screen() {
               <Button
                 disabled={!adding}
                 onClick={async () => {
-                  if (await save({ members: [...current.members, { childId: adding, locked: false }] }))
+                  if ((await save({ members: [...current.members, { childId: adding, locked: false }] })) !== "not")
                     setAdding("");
                 }}
               >
@@ -294,7 +298,7 @@ export function Screen() {
             className="flex flex-col gap-3"
             onSubmit={(event) => {
               event.preventDefault();
-              if (name.trim()) void save({ name: name.trim() }).then((saved) => saved && setName(null));
+              if (name.trim()) void save({ name: name.trim() }).then((saved) => saved !== "not" && setName(null));
             }}
           >
             <TextField

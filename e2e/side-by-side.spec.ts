@@ -1,0 +1,110 @@
+import type { Page } from "@playwright/test";
+import { expect, expectAccessible, type School, test } from "./school.ts";
+
+/** Two people change one thing on two devices: nothing of either is lost without a word. */
+
+interface Group {
+  readonly id: string;
+  readonly name: string;
+  readonly members: { readonly name: string }[];
+  readonly targets: readonly string[];
+  readonly history: { readonly name: string }[];
+}
+
+async function openGroup(school: School): Promise<Group> {
+  const [first] = await school.get<Group[]>("/api/groups");
+  if (!first) throw new Error("no group");
+  return school.get<Group>(`/api/groups/${first.id}`);
+}
+
+/** A page that does not hear of what others change until it asks again. */
+async function pageOn(page: Page, school: School, path: string): Promise<Page> {
+  await page.goto(school.base + path);
+  await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+  return page;
+}
+
+const choiceOn = (page: Page) => page.getByRole("dialog", { name: "Changed by someone else meanwhile" });
+
+test("two people edit one group on two devices: both are shown, and what is chosen is kept", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const group = await openGroup(school);
+  const [taken] = group.members;
+  const path = `/groups/${group.id}`;
+  const mine = await pageOn(page, school, path);
+  const context = await browser.newContext();
+  const theirs = await pageOn(await context.newPage(), school, path);
+
+  // They rename it and take a child out; my page still shows the group as it was.
+  await theirs.getByRole("button", { name: "Rename" }).click();
+  await theirs.getByRole("dialog").getByLabel("Name").fill("Reed cutters");
+  await theirs.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+  await expect(theirs.getByRole("heading", { level: 1, name: "Reed cutters" })).toBeVisible();
+  await theirs.getByRole("button", { name: `Take ${taken?.name} out` }).click();
+  await expect(theirs.getByText(`${taken?.name} is taken out of Reed cutters.`)).toBeVisible();
+
+  await mine.getByLabel(`Add a target to ${group.name}`).selectOption("oa=oa");
+  const choice = choiceOn(mine);
+  await expect(choice).toContainText(`Yours${group.name}`);
+  await expect(choice).toContainText("TheirsReed cutters");
+  await expect(choice.getByRole("button", { name: "Leave theirs" })).toBeVisible();
+  await expectAccessible(mine);
+  // By keyboard: both, which is my name, the children of both and the targets of both.
+  await choice.getByRole("button", { name: "Keep the children and targets of both" }).press("Enter");
+  await expect(choice).toHaveCount(0);
+  await expect(mine.getByRole("heading", { level: 1, name: group.name })).toBeVisible();
+  let kept = await openGroup(school);
+  expect(kept.members.map((one) => one.name).sort()).toEqual(group.members.map((one) => one.name).sort());
+  expect(kept.targets).toEqual([...group.targets, "oa=oa"]);
+
+  // Now their page is the older one: leaving mine changes nothing, and shows them the group as it is.
+  await theirs.getByRole("button", { name: "Rename" }).click();
+  await theirs.getByRole("dialog").getByLabel("Name").fill("Late herons");
+  await theirs.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+  await choiceOn(theirs).getByRole("button", { name: "Leave theirs" }).click();
+  await expect(theirs.getByRole("heading", { level: 1, name: group.name })).toBeVisible();
+  expect((await openGroup(school)).name).toBe(group.name);
+
+  // And mine instead is written onto what stands there.
+  await mine.getByRole("button", { name: "Take oa out of the targets" }).click();
+  await expect(mine.getByText("oa is no target any more.")).toBeVisible();
+  await theirs.getByLabel(`Add a target to ${group.name}`).selectOption("ar=ar");
+  await choiceOn(theirs).getByRole("button", { name: "Save mine instead" }).click();
+  await expect(choiceOn(theirs)).toHaveCount(0);
+  kept = await openGroup(school);
+  expect(kept.targets).toEqual([...group.targets, "oa=oa", "ar=ar"]);
+  // Every state of either is in the history.
+  expect(kept.history.map((one) => one.name)).toContain("Reed cutters");
+  await context.close();
+});
+
+test("taking a child out and undoing it meets no one else's change: it is my own", async ({ page, school }) => {
+  const group = await openGroup(school);
+  const [taken] = group.members;
+  await pageOn(page, school, `/groups/${group.id}`);
+  await page.getByRole("button", { name: `Take ${taken?.name} out` }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("button", { name: `Take ${taken?.name} out` })).toBeVisible();
+  await expect(choiceOn(page)).toHaveCount(0);
+  expect((await openGroup(school)).members.map((one) => one.name)).toEqual(group.members.map((one) => one.name));
+});
+
+test("the settings of the school are asked about as well", async ({ page, school }) => {
+  await pageOn(page, school, "/settings");
+  const { version, checks } = await school.get<{ version: number; checks: object }>("/api/school");
+  await fetch(`${school.base}/api/school/checks`, {
+    method: "PUT",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ version, checks: { ...checks, exceptionWay: "wholes" } }),
+  });
+  await page.getByLabel("letter name and sound", { exact: true }).check();
+  const choice = choiceOn(page);
+  await expect(choice).toContainText("Exception words");
+  await expect(choice).toContainText("Theirsread and spelled as wholes");
+  await choice.getByRole("button", { name: "Leave theirs" }).click();
+  await expect(page.getByLabel("read and spelled as wholes")).toBeChecked();
+  await expect(page.getByLabel("the sound", { exact: true })).toBeChecked();
+});
