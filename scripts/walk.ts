@@ -1,11 +1,12 @@
 // npm run walk [-- FILE FUNCTION PARAMETER]: follows what a function is given through the calls that pass it or a part of it
 // on, in the order in which the code is written, and counts the files that it enters, how often it comes back to one that it
-// had left, and the names that it has on its way. Without arguments: the database that the routes of sessions are given.
+// had left, and the names that it has on its way. Without arguments: the school that the routes of sessions are given. What
+// a method of it does inside is not it any more: the walk ends there, as a handler does.
 import { join, relative, resolve } from "node:path";
 import ts from "typescript";
 
 const root = resolve(import.meta.dirname, "..");
-const [file = "server/http/sessions.ts", name = "sessionRoutes", given = "db"] = process.argv.slice(2);
+const [file = "server/sessions/routes.ts", name = "sessionRoutes", given = "serve"] = process.argv.slice(2);
 
 const config = ts.getParsedCommandLineOfConfigFile(join(root, "tsconfig.json"), {}, {
   ...ts.sys,
@@ -83,6 +84,12 @@ function isScope({ expression }: ts.CallExpression, mine: ReadonlySet<ts.Symbol>
   );
 }
 
+/** Of what a handler is given: all of it, or the school that is taken out of it. */
+function givenIn(binding: ts.BindingName): ts.Symbol[] {
+  if (ts.isIdentifier(binding)) return bound(binding);
+  return bound(binding).filter((symbol) => symbol.name === "school");
+}
+
 /** Walks through a function as these symbols; inner functions are part of it. */
 function walk(node: ts.Node, mine: Set<ts.Symbol>): void {
   const become = (symbols: readonly ts.Symbol[]) => {
@@ -95,6 +102,10 @@ function walk(node: ts.Node, mine: Set<ts.Symbol>): void {
     if (ts.isCallExpression(child) && isScope(child, mine))
       for (const inner of child.arguments)
         if (isBody(inner)) become(inner.parameters.flatMap((parameter) => bound(parameter.name)));
+    // The frame gives what it serves for: `serve(endpoint, ({ school }) => ...)`.
+    if (ts.isCallExpression(child) && isMine(child.expression, mine))
+      for (const inner of child.arguments)
+        if (isBody(inner)) become(inner.parameters.flatMap((parameter) => givenIn(parameter.name)));
     walk(child, mine);
     if (ts.isVariableDeclaration(child) && child.initializer && isMine(child.initializer, mine))
       become(bound(child.name));

@@ -45,7 +45,7 @@ async function main(): Promise<void> {
     migrations,
   });
   const house = openHouse(store.db, shipped);
-  for (const { id } of await listSchools(store.db)) await tidy(house.as({ schoolId: id }));
+  for (const { id } of await listSchools(store.owner)) await tidy(house.as({ schoolId: id }));
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
   const app = buildApp({ house, knows: knowing(openDoor(store.db)), shipped, now: () => new Date(), log, web });
   const server = app.listen(port, "127.0.0.1", (error?: Error) => {

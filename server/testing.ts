@@ -40,7 +40,7 @@ function shippedHere(): Shipped {
 
 /** The first school of a store. */
 export async function firstSchool(store: OpenStore): Promise<School> {
-  const [first] = await listSchools(store.db);
+  const [first] = await listSchools(store.owner);
   return openHouse(store.db, shippedHere()).as({ schoolId: first?.id ?? "" });
 }
 

@@ -12,10 +12,24 @@ import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
 import { notFound, unfit } from "../frame/problem.ts";
+import { slices, turn } from "../frame/turn.ts";
 import type { Domain, School } from "../house.ts";
 import { type Known, shared } from "./known.ts";
 
 type Kind = CheckView["kind"];
+
+/** To plan for a class takes long: it is done child by child, and others have their turn between. */
+const inSlices = { apart: true };
+const CHILDREN_AT_ONCE = 6;
+
+async function knowledgeInSlices(school: School, childIds: readonly string[], now: Date): Promise<Known[]> {
+  const known: Known[] = [];
+  for (const some of slices(childIds, CHILDREN_AT_ONCE)) {
+    known.push(...(await school.known.knowledgeOf(some, now)));
+    await turn();
+  }
+  return known;
+}
 
 /** Checks in one go: planned, begun, and seen with their answers. */
 export function sittingRoutes({ serve }: Domain): void {
@@ -34,10 +48,12 @@ export function sittingRoutes({ serve }: Domain): void {
         section,
         seed,
       } satisfies Ask);
+    const sheets = new Map<SectionBody, PlannedCheck>();
     return (section: SectionBody, at: number, seed: number): PlannedCheck => {
       const one = known[at];
       if (section.kind !== "paper" || !one) return draw(section, one as Known, seed);
-      const together = draw(section, shared(known), seed);
+      const together = sheets.get(section) ?? draw(section, shared(known), seed);
+      sheets.set(section, together);
       return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
     };
   }
@@ -127,59 +143,53 @@ export function sittingRoutes({ serve }: Domain): void {
     const childIds = body.children.map((child) => child.childId);
     if (new Set(childIds).size !== childIds.length)
       throw unfit("A child stands twice in this list. Nothing was begun.");
-    const known = await school.known.knowledgeOf(childIds, now);
+    const known = await knowledgeInSlices(school, childIds, now);
     if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
     const draw = await drawer(school, known);
     const { id, name, sections, startedAt } = body;
     const seedOfAll = body.children[0]?.seed ?? 1;
-    const checks = body.children.flatMap(({ childId, seed, checkIds }, place) =>
-      sections.flatMap((section, part) => {
+    const checks: Parameters<School["checks"]["insertSitting"]>[1][number][] = [];
+    for (const [place, { childId, seed: own, checkIds }] of body.children.entries()) {
+      for (const [part, section] of sections.entries()) {
         const checkId = checkIds[part];
         if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
-        const onPaper = section.kind === "paper";
-        const { kind, items, setup } = draw(section, place, onPaper ? seedOfAll : seed);
-        if (items.length === 0) return [];
-        const { scope } = section;
-        return {
-          id: checkId,
-          childId,
-          place,
-          part,
-          kind,
-          scope,
-          items: [...items],
-          setup: JSON.parse(JSON.stringify(setup)),
-          seed: onPaper ? seedOfAll : seed,
-          startedAt,
-        };
-      }),
-    );
+        const seed = section.kind === "paper" ? seedOfAll : own;
+        const { kind, items, setup } = draw(section, place, seed);
+        if (items.length === 0) continue;
+        const drawn = { kind, items: [...items], setup: setupBody(setup), seed };
+        checks.push({ id: checkId, childId, place, part, scope: section.scope, ...drawn, startedAt });
+      }
+      await turn();
+    }
     if (checks.length === 0)
       throw unfit(
         "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
       );
-    await school.checks.insertSitting({ id, name, startedAt }, checks);
-    return view({ school, now }, id, known);
-  });
+    return school.together(async () => {
+      await school.checks.insertSitting({ id, name, startedAt }, checks);
+      return view({ school, now }, id, known);
+    });
+  }, inSlices);
 
   serve(getSitting, (given) => view(given, given.params.id));
 
   serve(previewSitting, async ({ body, school, now }) => {
-    const known = await school.known.knowledgeOf(body.childIds, now);
+    const known = await knowledgeInSlices(school, body.childIds, now);
     const draw = await drawer(school, known);
-    return {
-      children: known.map((one, at) => ({
-        id: one.child.id,
-        parts: body.sections.map((section) => {
-          const items = draw(section, at, 1).items.length;
-          const pace = one.pace(section.kind);
-          return {
-            items,
-            minutes: minutesFor(section, items, pace),
-            ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
-          };
-        }),
-      })),
-    };
-  });
+    const children = [];
+    for (const [at, one] of known.entries()) {
+      const parts = body.sections.map((section) => {
+        const items = draw(section, at, 1).items.length;
+        const pace = one.pace(section.kind);
+        return {
+          items,
+          minutes: minutesFor(section, items, pace),
+          ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
+        };
+      });
+      children.push({ id: one.child.id, parts });
+      await turn();
+    }
+    return { children };
+  }, inSlices);
 }

@@ -13,3 +13,8 @@ export function refuseFuture(instant: string, now: Date): void {
   if (isFuture(instant, now))
     throw unfit("The time of this device is ahead of the server's. Set its clock and try again.");
 }
+
+/** The time zone of this machine, for a school that has said none. */
+export function ownZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}

@@ -1,25 +1,18 @@
 import { and, eq, inArray, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
-import {
-  type AdmitWanted,
-  type Answer,
-  admit,
-  checkOf,
-  endsIn,
-  type Fate,
-  type KindId,
-  type Source,
-  type Stored,
-} from "#core/ledger";
+import { type AdmitWanted, type Answer, admit, checkOf, dayAt, endsIn, type Fate, type Source } from "#core/ledger";
+import { ownZone } from "../frame/clock.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
-import { entriesUnder } from "./log.ts";
+import { type Found, storedFor } from "./stored.ts";
 
 export interface Appended {
   /** One for each mark, in their order. */
   readonly fates: readonly Fate[];
   /** What is new in the log, with its day. */
   readonly added: readonly AnswerBody[];
+  /** What the school had before of what the marks speak of; null where there were none. */
+  readonly stored: Found | null;
 }
 
 const written = new WeakSet<Inside>();
@@ -32,34 +25,39 @@ export function hasWritten(inside: Inside): boolean {
 /** A statement has at most 65,535 parameters, and a row of the log some twenty-five. */
 const ROWS_AT_ONCE = 1000;
 
+interface AppendWanted extends Pick<AdmitWanted, "isFuture"> {
+  /** The day of an instant; by the school's time zone when it is left out. */
+  readonly dayOf?: AdmitWanted["dayOf"];
+}
+
 /**
  * The one way into the ledger: admits marks one by one, gives those that enter the next numbers of their children, and sets
  * or takes back the ends of checks. Everything or nothing of it stays with the transaction that it is called in.
  * @param inside a transaction; the children of the marks are held until it ends, so that writers come one after the other
  */
-export async function append(inside: Inside, marks: readonly AnswerBody[], wanted: AdmitWanted): Promise<Appended> {
-  if (marks.length === 0) return { fates: [], added: [] };
+export async function append(inside: Inside, marks: readonly AnswerBody[], wanted: AppendWanted): Promise<Appended> {
+  if (marks.length === 0) return { fates: [], added: [], stored: null };
   const last = await hold(
     inside,
     marks.map((mark) => mark.childId),
   );
   const stored = await storedFor(inside, marks, new Set(last.keys()));
-  const fates = admit(marks, stored, wanted);
+  const { isFuture, dayOf = (instant: string) => dayAt(stored.zone ?? ownZone(), instant) } = wanted;
+  const fates = admit(marks, stored, { isFuture, dayOf });
   const added = fates.flatMap((fate) => (fate.fate === "kept" ? [fate.entry as AnswerBody] : []));
   const rows = added.map((entry) => {
     const number = (last.get(entry.childId) ?? 0) + 1;
     last.set(entry.childId, number);
     return toRow(entry, number, entry.outcome === "void" ? stored.entries.get(entry.voids) : undefined, added);
   });
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
-    await inside.insert(t.answers).values(rows.slice(from, from + ROWS_AT_ONCE));
   if (added.length > 0) written.add(inside);
   const grown = [...new Set(added.map((entry) => entry.childId))];
-  if (grown.length > 0) {
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+    const insert = inside.insert(t.answers).values(rows.slice(from, from + ROWS_AT_ONCE));
+    // The children's numbers go with the first rows, in the same statement: a mark has to be cheap.
     const numbers = grown.map((id) => sql`(${id}::uuid, ${last.get(id) ?? 0}::int)`);
-    await inside.execute(
-      sql`update ${t.children} set entries = grown.number from (values ${sql.join(numbers, sql`, `)}) grown(id, number) where grown.id = ${t.children}.id`,
-    );
+    const update = sql`update ${t.children} set entries = grown.number from (values ${sql.join(numbers, sql`, `)}) grown(id, number) where grown.id = ${t.children}.id`;
+    await (from === 0 ? inside.execute(sql`with counted as (${update}) ${insert.getSQL()}`) : insert);
   }
   for (const [checkId, end] of endsIn(added, stored.entries)) {
     await inside
@@ -67,7 +65,7 @@ export async function append(inside: Inside, marks: readonly AnswerBody[], wante
       .set({ endedAt: end?.markedAt ?? null })
       .where(eq(t.checks.id, checkId));
   }
-  return { fates, added };
+  return { fates, added, stored };
 }
 
 /** Holds the children until the transaction ends. @returns those who are here, each with the number of its last entry */
@@ -80,71 +78,6 @@ async function hold(inside: Inside, childIds: readonly string[]): Promise<Map<st
     .orderBy(t.children.id)
     .for("update");
   return new Map(rows.map((row) => [row.id, row.entries]));
-}
-
-/** What `admit` must know of the school for these marks. */
-async function storedFor(
-  inside: Inside,
-  marks: readonly AnswerBody[],
-  children: ReadonlySet<string>,
-): Promise<Stored> {
-  const { entries, takenBack } = await entriesUnder(
-    inside,
-    marks.flatMap((mark) => (mark.outcome === "void" ? [mark.id, mark.voids] : [mark.id])),
-  );
-  const sources = [...marks, ...entries.values()].flatMap((mark): Source[] =>
-    mark.outcome === "void" ? [] : [mark.source],
-  );
-  const ids = <T>(pick: (source: Source) => T | null) => [...new Set(sources.flatMap((one) => pick(one) ?? []))];
-  const checkIds = ids((source) => (source.kind === "check" ? source.checkId : null));
-  const readingIds = ids((source) => (source.kind === "reading" ? source.readingId : null));
-  const sessionIds = ids((source) => (source.kind === "session" ? source.sessionId : null));
-  const c = t.checks;
-  const checks =
-    checkIds.length === 0
-      ? []
-      : await inside
-          .select({
-            id: c.id,
-            childId: c.childId,
-            kind: c.kind,
-            items: c.items,
-            startedAt: c.startedAt,
-            endedAt: c.endedAt,
-          })
-          .from(c)
-          .where(inArray(c.id, checkIds));
-  const readings =
-    readingIds.length === 0
-      ? []
-      : await inside
-          .select({ id: t.readings.id, childId: t.readings.childId })
-          .from(t.readings)
-          .where(inArray(t.readings.id, readingIds));
-  const places =
-    sessionIds.length === 0
-      ? []
-      : await inside
-          .select({ sessionId: t.sessionMembers.sessionId, childId: t.sessionMembers.childId })
-          .from(t.sessionMembers)
-          .where(inArray(t.sessionMembers.sessionId, sessionIds));
-  const sessions = new Map<string, Set<string>>();
-  for (const { sessionId, childId } of places)
-    sessions.set(sessionId, (sessions.get(sessionId) ?? new Set()).add(childId));
-  return {
-    children,
-    checks: new Map(
-      checks.map(({ id, childId, kind, items, startedAt }) => [
-        id,
-        { childId, kind: kind as KindId, items: new Set(items), startedAt },
-      ]),
-    ),
-    readings: new Map(readings.map((row) => [row.id, row.childId])),
-    sessions,
-    entries,
-    takenBack,
-    ended: new Set(checks.flatMap((check) => (check.endedAt === null ? [] : [check.id]))),
-  };
 }
 
 /** An entry as its row. An undo stands with what it takes back, so that the log of a check or a reading is one look. */

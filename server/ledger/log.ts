@@ -1,4 +1,4 @@
-import { eq, inArray, or, type SQL, sql } from "drizzle-orm";
+import { eq, inArray, type SQL, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
 import { type GivenAnswer, type Source, standing } from "#core/ledger";
 import * as t from "../store/schema.ts";
@@ -79,27 +79,34 @@ export interface Numbered {
   readonly entry: AnswerBody;
 }
 
+/** The values of a row, for `json_build_array`. */
+export const columnsOfEntry = sql.join(
+  columns.map((name) => sql`${t.answers[name]}`),
+  sql`, `,
+);
+/** They as they come back. */
+export type RowOfEntry = readonly unknown[];
+
+/** A row of the ledger, as `columnsOfEntry` gives it. */
+export function readEntry(values: RowOfEntry): Numbered {
+  const row = {} as Row;
+  for (let at = 0; at < columns.length; at++) row[columns[at] as "id"] = values[at] as string;
+  return { number: row.number, entry: toEntry({ ...row, markedAt: new Date(row.markedAt).toISOString() }) };
+}
+
 /**
  * Rows as one JSON value, in order of marking: taking ten thousand rows apart one by one costs the embedded database five
  * times as long.
  */
 export async function entriesWhere(inside: Inside, where: SQL | undefined): Promise<Numbered[]> {
   const a = t.answers;
-  const values = sql.join(
-    columns.map((name) => sql`${a[name]}`),
-    sql`, `,
-  );
   const [found] = await inside
     .select({
-      log: sql<unknown[][] | null>`json_agg(json_build_array(${values}) order by ${a.markedAt}, ${a.id})`,
+      log: sql<RowOfEntry[] | null>`json_agg(json_build_array(${columnsOfEntry}) order by ${a.markedAt}, ${a.id})`,
     })
     .from(a)
     .where(where);
-  return (found?.log ?? []).map((entry) => {
-    const row = {} as Row;
-    for (let at = 0; at < columns.length; at++) row[columns[at] as "id"] = entry[at] as string;
-    return { number: row.number, entry: toEntry({ ...row, markedAt: new Date(row.markedAt).toISOString() }) };
-  });
+  return (found?.log ?? []).map(readEntry);
 }
 
 /** The whole log of these children, in order of marking. */
@@ -134,21 +141,4 @@ export async function standingOfReports(
     if (id !== null) found.set(id, [...(found.get(id) ?? []), entry]);
   }
   return found;
-}
-
-/** Of these ids: the entries under them, and which of them are taken back. */
-export async function entriesUnder(
-  inside: Inside,
-  ids: readonly string[],
-): Promise<{ entries: Map<string, AnswerBody>; takenBack: Set<string> }> {
-  const entries = new Map<string, AnswerBody>();
-  const takenBack = new Set<string>();
-  if (ids.length === 0) return { entries, takenBack };
-  const wanted = new Set(ids);
-  const where = or(inArray(t.answers.id, [...ids]), inArray(t.answers.voids, [...ids]));
-  for (const { entry } of await entriesWhere(inside, where)) {
-    if (wanted.has(entry.id)) entries.set(entry.id, entry);
-    if (entry.outcome === "void") takenBack.add(entry.voids);
-  }
-  return { entries, takenBack };
 }

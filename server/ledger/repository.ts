@@ -1,11 +1,9 @@
 import type { AnswerBody } from "#contract";
-import { checkOf, dayAt, type Fate } from "#core/ledger";
-import { byIds } from "../checks/repository.ts";
+import { checkOf, type Fate } from "#core/ledger";
 import * as faces from "../faces/repository.ts";
-import { zone } from "../settings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { append, endedSittings } from "./append.ts";
-import { entriesUnder } from "./log.ts";
+import type { Found } from "./stored.ts";
 
 export { logOfChecks, logOfChildren } from "./log.ts";
 export { standingOfChildren } from "./standing.ts";
@@ -29,30 +27,23 @@ export async function take(
   marks: readonly AnswerBody[],
   isFuture: (instant: string) => boolean,
 ): Promise<Taken> {
-  const here = await zone(inside);
-  const { fates, added } = await append(inside, marks, { dayOf: (instant) => dayAt(here, instant), isFuture });
+  const { fates, added, stored } = await append(inside, marks, { isFuture });
   const stops = added.flatMap((entry) => (entry.outcome === "stop" ? [entry.source.checkId] : []));
   const ended = await endedSittings(inside, stops);
   for (const id of ended) await faces.close(inside, id);
-  return { fates, bySitting: await bySitting(inside, added), ended };
+  return { fates, bySitting: bySitting(added, stored), ended };
 }
 
 /** Entries by the sitting that they are of; an undo is of the sitting of what it takes back. */
-async function bySitting(inside: Inside, added: readonly AnswerBody[]): Promise<Map<string, AnswerBody[]>> {
-  const { entries } = await entriesUnder(
-    inside,
-    added.flatMap((entry) => (entry.outcome === "void" ? [entry.voids] : [])),
-  );
-  const checkIdOf = (entry: AnswerBody) => {
-    const of = entry.outcome === "void" ? entries.get(entry.voids) : entry;
-    return of && of.outcome !== "void" ? checkOf(of) : null;
-  };
-  const ids = new Set(added.flatMap((entry) => checkIdOf(entry) ?? []));
-  const sittings = new Map((await byIds(inside, [...ids])).map((check) => [check.id, check.sittingId]));
+function bySitting(added: readonly AnswerBody[], stored: Found | null): Map<string, AnswerBody[]> {
   const found = new Map<string, AnswerBody[]>();
   for (const entry of added) {
-    const sittingId = sittings.get(checkIdOf(entry) ?? "");
+    const of = entry.outcome === "void" ? (stored?.entries.get(entry.voids) ?? inBatch(added, entry.voids)) : entry;
+    const checkId = of && of.outcome !== "void" ? checkOf(of) : null;
+    const sittingId = stored?.sittings.get(checkId ?? "");
     if (sittingId) found.set(sittingId, [...(found.get(sittingId) ?? []), entry]);
   }
   return found;
 }
+
+const inBatch = (added: readonly AnswerBody[], id: string) => added.find((one) => one.id === id);

@@ -14,12 +14,12 @@ The data folder is .keen-school, that of npm start; another by KEEN_DATA, a Post
 export async function schoolCommand(store: OpenStore, house: House, words: readonly string[]): Promise<string> {
   const [what, ...rest] = words;
   if (what === "add") {
-    const { id, slug } = await addSchool(store.db, rest.join(" "));
+    const { id, slug } = await addSchool(store.owner, rest.join(" "));
     await house.as({ schoolId: id }).orders.ship();
     return `The school is made. Its address is http://${slug}.localhost:4310 (or the port that the server has).`;
   }
   if (what === "list") {
-    const schools = await listSchools(store.db);
+    const schools = await listSchools(store.owner);
     return schools.map(({ slug, name }) => `${slug}.localhost  ${name || "(not named yet)"}`).join("\n");
   }
   return usage;

@@ -53,7 +53,7 @@ beforeAll(async () => {
   const lead: Actor = { schoolId, as: "lead", memberId: null };
   own = await oneOfEach(askAs(lead), "Mine");
   other = await oneOfEach(askAs(lead), "Others");
-  const elsewhere = await addSchool(house.store.db, "Orm Tower");
+  const elsewhere = await addSchool(house.store.owner, "Orm Tower");
   await house.all.as({ schoolId: elsewhere.id }).orders.ship();
   foreign = await oneOfEach(askAs({ ...lead, schoolId: elsewhere.id }), "Foreign");
   actors.set("lead", lead);

@@ -3,6 +3,7 @@ import type { CheckSettingsBody, ReadingSettingsBody } from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt } from "#core/ledger";
 import { startingReadingSettings } from "#core/reading";
+import { ownZone } from "../frame/clock.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -59,11 +60,6 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
 /** The school's time zone, an IANA name; that of this machine until the school has said. */
 export async function zone(inside: Inside): Promise<string> {
   return (await row(inside)).timeZone ?? ownZone();
-}
-
-/** The time zone of this machine. */
-function ownZone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 /** The calendar day at the school, by its time zone as it is now. */

@@ -39,8 +39,8 @@ beforeAll(async () => {
     <E extends Endpoint>(endpoint: E, asking: Asking<E>): Promise<AnswerOf<E>> => house.ask(endpoint, asking),
     "Mine",
   );
-  elsewhere = (await addSchool(house.store.db, "Orm Tower")).id;
-  here = (await listSchools(house.store.db))[0]?.id ?? "";
+  elsewhere = (await addSchool(house.store.owner, "Orm Tower")).id;
+  here = (await listSchools(house.store.owner))[0]?.id ?? "";
   other = house.all.as({ schoolId: elsewhere });
   await other.orders.ship();
 });
