@@ -39,13 +39,13 @@ const given = mark.extend({
   help: z.enum(helps),
   way: z.enum(ways),
   pass: z.number().int().min(1).max(200),
-  tags: z.array(z.enum(allTags)).max(6),
+  tags: z.array(z.enum(allTags)).max(6).readonly(),
 });
 const heard = {
   /** What was said, written or chosen; null when no one noted it. */
   heard: line(200).nullable(),
   /** Indexes of the units that failed, where a person overruled the tool. */
-  units: z.array(z.number().int().min(0).max(60)).max(60).nullable(),
+  units: z.array(z.number().int().min(0).max(60)).max(60).readonly().nullable(),
 };
 const plain = <O extends PlainOutcome>(one: O) => given.extend({ outcome: z.literal(one) });
 const withHeard = <O extends HeardOutcome>(one: O) => given.extend({ outcome: z.literal(one), ...heard });

@@ -31,20 +31,20 @@ export const section = z.object({
   scope: z.enum(["due", "all", "recent", "picked"]),
   most: z.number().int().min(1).max(60),
   recentSteps: z.number().int().min(1).max(40),
-  picked: z.array(item).max(200),
+  picked: z.array(item).max(200).readonly(),
   strategy,
   stopAfter: z.number().int().min(0).max(20),
   form: z.enum(["deck", "minute"]),
   cases: z.enum(["small", "capital", "both"]),
-  blocks: z.array(block).min(1).max(8),
+  blocks: z.array(block).min(1).max(8).readonly(),
   madeUp: z.boolean(),
-  tasks: z.array(task).min(1).max(7),
+  tasks: z.array(task).min(1).max(7).readonly(),
   choices: z.number().int().min(4).max(9),
   sentence: z.boolean(),
 });
 export type SectionBody = z.infer<typeof section>;
 
-const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.");
+const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.").readonly();
 
 const preset = z.object({
   id,
@@ -86,9 +86,9 @@ const setup = z.object({
   strategy,
   stopAfter: z.number().int(),
   form: z.enum(["deck", "minute"]),
-  pool: z.array(gpc),
+  pool: z.array(gpc).readonly(),
   choices: z.number().int(),
-  sheet: z.record(z.string(), z.array(choice)),
+  sheet: z.record(z.string(), z.array(choice).readonly()),
   version: z.enum(["A", "B"]),
 });
 

@@ -7,14 +7,14 @@ import { readingSettings } from "./readings.ts";
 export const step = z.object({
   id: line(40),
   title: line(80),
-  gpcs: z.array(gpc).max(60),
-  exceptionWords: z.array(line(30)).max(40),
+  gpcs: z.array(gpc).max(60).readonly(),
+  exceptionWords: z.array(line(30)).max(40).readonly(),
 });
 export const orderContent = z.object({
   name: line(80),
   kind: note(200),
   why: note(400),
-  steps: z.array(step).max(120),
+  steps: z.array(step).max(120).readonly(),
 });
 export type OrderBody = z.infer<typeof orderContent>;
 

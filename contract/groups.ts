@@ -78,10 +78,14 @@ export const partKind = z.enum([
 const part = z.object({
   kind: partKind,
   minutes: z.number().int().min(0).max(60),
-  items: z.array(line(200)).max(40),
+  items: z.array(line(200)).max(40).readonly(),
   how: note(400),
 });
-const plan = z.object({ target: gpc, parts: z.array(part).max(12), remarks: z.array(note(400)).max(12) });
+const plan = z.object({
+  target: gpc,
+  parts: z.array(part).max(12).readonly(),
+  remarks: z.array(note(400)).max(12).readonly(),
+});
 export type PlanBody = z.infer<typeof plan>;
 
 const report = z.object({

@@ -6,7 +6,7 @@ const question = z.object({
   kind: z.enum(["who", "what", "where", "when", "why", "how"]),
   depth: z.enum(["found", "between"]),
   ask: line(200),
-  answers: z.array(line(200)).max(8),
+  answers: z.array(line(200)).max(8).readonly(),
   /** Where in the text the answer stands, word for word; may be empty. */
   where: note(300),
 });
@@ -15,10 +15,10 @@ const meaning = z.object({ word: line(40), means: line(200) });
 export const textContent = z.object({
   title: line(120),
   /** Words that are read as wholes in this text. */
-  exceptions: z.array(line(40)).max(60),
+  exceptions: z.array(line(40)).max(60).readonly(),
   body: note(20_000).pipe(z.string().min(1, "Write or paste at least one sentence.")),
-  questions: z.array(question).max(10),
-  words: z.array(meaning).max(40),
+  questions: z.array(question).max(10).readonly(),
+  words: z.array(meaning).max(40).readonly(),
 });
 export type TextContentBody = z.infer<typeof textContent>;
 
@@ -101,12 +101,12 @@ export const libraryEntry = textContent.extend({
 /** Whose preparation: `all`, or a class, a group or a child by its id. */
 const forKey = z.string().regex(/^(all|(class|group|child):[0-9a-f-]{36})$/, "Not a class, group or child.");
 export const preparation = z.object({
-  focus: z.array(gpc).max(20),
-  first: z.array(line(40)).max(40),
-  longer: z.array(line(40)).max(40),
-  wholes: z.array(line(40)).max(40),
-  meanings: z.array(meaning).max(40),
-  watch: z.array(line(200)).max(12),
+  focus: z.array(gpc).max(20).readonly(),
+  first: z.array(line(40)).max(40).readonly(),
+  longer: z.array(line(40)).max(40).readonly(),
+  wholes: z.array(line(40)).max(40).readonly(),
+  meanings: z.array(meaning).max(40).readonly(),
+  watch: z.array(line(200)).max(12).readonly(),
   note: note(500),
 });
 export type PreparationBody = z.infer<typeof preparation>;

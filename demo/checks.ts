@@ -57,7 +57,7 @@ export function sittingRequests(wanted: SittingWanted): readonly DemoRequest[] {
       body: {
         id: uuid(),
         name: wanted.name,
-        sections: JSON.parse(JSON.stringify(sections)),
+        sections: sections,
         children: children.map(({ pupil, checkIds }) => ({ childId: pupil.id, seed, checkIds })),
         startedAt,
       },
@@ -72,7 +72,7 @@ export function sittingRequests(wanted: SittingWanted): readonly DemoRequest[] {
       const marked = mark(wanted, { pupil, planned, seed, checkId: checkIds[part] ?? "", clock });
       clock = marked.end;
       pupil.answers.push(...marked.answers);
-      entries.push(...marked.answers.map((answer): AnswerBody => JSON.parse(JSON.stringify(answer))));
+      entries.push(...marked.answers.map((answer): AnswerBody => answer));
       if (wanted.stopAfter === undefined)
         entries.push({
           id: uuid(),

@@ -11,7 +11,7 @@ const order: OrderView = {
   shipped: true,
   version: 1,
   usedBy: [],
-  content: JSON.parse(JSON.stringify(readOrder(readFileSync("data/orders/words-first.txt", "utf8")))),
+  content: readOrder(readFileSync("data/orders/words-first.txt", "utf8")),
 };
 const read = (file: string) => readFileSync(`data/${file}`, "utf8");
 const stock = {

@@ -141,7 +141,12 @@ test("taking out, removing and archiving can be taken back", async ({ page, scho
 
   const presetId = crypto.randomUUID();
   const { sections } = (await school.get<{ sections: object[] }[]>("/api/presets"))[0] ?? { sections: [] };
-  await put(school, `/api/presets/${presetId}`, { name: "Monday look", purpose: "", sections });
+  await put(school, `/api/presets/${presetId}`, {
+    version: 0,
+    name: "Monday look",
+    purpose: "",
+    sections,
+  });
   const child = await childNamed(school, "Bram O.");
   await page.goto(`${school.base}/check?child=${child.id}`);
   await page.getByRole("button", { name: "Monday look" }).click();

@@ -42,13 +42,14 @@ export interface AppWanted {
 }
 
 const domains: readonly ((domain: Domain) => void)[] = [
+  // Marks are asked for most, and routes are looked through in their order.
+  ledgerRoutes,
   settingRoutes,
   classRoutes,
   childRoutes,
   orderRoutes,
   presetRoutes,
   sittingRoutes,
-  ledgerRoutes,
   faceRoutes,
   standingRoutes,
   groupRoutes,

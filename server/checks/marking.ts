@@ -13,8 +13,7 @@ import type { TestHouse } from "../testing.ts";
 
 /** Checks as tests begin and mark them; for tests only. */
 
-export const part = (kind: KindId, change: Partial<Section> = {}): SectionBody =>
-  JSON.parse(JSON.stringify(sectionOf(kind, change)));
+export const part = (kind: KindId, change: Partial<Section> = {}): SectionBody => sectionOf(kind, change);
 
 export async function begin(
   house: TestHouse,

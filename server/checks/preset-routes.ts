@@ -14,12 +14,7 @@ const shipped = (): PresetView[] =>
     version: 1,
     name,
     purpose,
-    sections: sections.map((section) => ({
-      ...section,
-      picked: [...section.picked],
-      blocks: [...section.blocks],
-      tasks: [...section.tasks],
-    })),
+    sections,
   }));
 
 /** The plans that checks begin from: those that ship, and the school's own. */

@@ -129,67 +129,75 @@ export function sittingRoutes({ serve }: Domain): void {
     }
   }
 
-  serve(startSitting, async ({ body, school, now }) => {
-    const made = await school.checks.findSitting(body.id);
-    if (made) {
-      const checks = (await school.checks.ofSitting(body.id)).map((check) => `${check.childId} ${check.id}`);
-      const asked = new Set(body.children.flatMap((one) => one.checkIds.map((id) => `${one.childId} ${id}`)));
-      const here = { name: made.name, startedAt: made.startedAt, checks: checks.filter((one) => asked.has(one)) };
-      mustBeSame("check", here, { name: body.name, startedAt: new Date(body.startedAt).toISOString(), checks });
-      return view({ school, now }, body.id);
-    }
-    refuseFuture(body.startedAt, now);
-    refuseUnknown(body.sections);
-    const childIds = body.children.map((child) => child.childId);
-    if (new Set(childIds).size !== childIds.length)
-      throw unfit("A child stands twice in this list. Nothing was begun.");
-    const known = await knowledgeInSlices(school, childIds, now);
-    if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
-    const draw = await drawer(school, known);
-    const { id, name, sections, startedAt } = body;
-    const seedOfAll = body.children[0]?.seed ?? 1;
-    const checks: Parameters<School["checks"]["insertSitting"]>[1][number][] = [];
-    for (const [place, { childId, seed: own, checkIds }] of body.children.entries()) {
-      for (const [part, section] of sections.entries()) {
-        const checkId = checkIds[part];
-        if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
-        const seed = section.kind === "paper" ? seedOfAll : own;
-        const { kind, items, setup } = draw(section, place, seed);
-        if (items.length === 0) continue;
-        const drawn = { kind, items: [...items], setup: setupBody(setup), seed };
-        checks.push({ id: checkId, childId, place, part, scope: section.scope, ...drawn, startedAt });
+  serve(
+    startSitting,
+    async ({ body, school, now }) => {
+      const made = await school.checks.findSitting(body.id);
+      if (made) {
+        const checks = (await school.checks.ofSitting(body.id)).map((check) => `${check.childId} ${check.id}`);
+        const asked = new Set(body.children.flatMap((one) => one.checkIds.map((id) => `${one.childId} ${id}`)));
+        const here = { name: made.name, startedAt: made.startedAt, checks: checks.filter((one) => asked.has(one)) };
+        mustBeSame("check", here, { name: body.name, startedAt: new Date(body.startedAt).toISOString(), checks });
+        return view({ school, now }, body.id);
       }
-      await turn();
-    }
-    if (checks.length === 0)
-      throw unfit(
-        "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
-      );
-    return school.together(async () => {
-      await school.checks.insertSitting({ id, name, startedAt }, checks);
-      return view({ school, now }, id, known);
-    });
-  }, inSlices);
+      refuseFuture(body.startedAt, now);
+      refuseUnknown(body.sections);
+      const childIds = body.children.map((child) => child.childId);
+      if (new Set(childIds).size !== childIds.length)
+        throw unfit("A child stands twice in this list. Nothing was begun.");
+      const known = await knowledgeInSlices(school, childIds, now);
+      if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
+      const draw = await drawer(school, known);
+      const { id, name, sections, startedAt } = body;
+      const seedOfAll = body.children[0]?.seed ?? 1;
+      const checks: Parameters<School["checks"]["insertSitting"]>[1][number][] = [];
+      for (const [place, { childId, seed: own, checkIds }] of body.children.entries()) {
+        for (const [part, section] of sections.entries()) {
+          const checkId = checkIds[part];
+          if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
+          const seed = section.kind === "paper" ? seedOfAll : own;
+          const { kind, items, setup } = draw(section, place, seed);
+          if (items.length === 0) continue;
+          const drawn = { kind, items: [...items], setup, seed };
+          checks.push({ id: checkId, childId, place, part, scope: section.scope, ...drawn, startedAt });
+        }
+        await turn();
+      }
+      if (checks.length === 0)
+        throw unfit(
+          "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
+        );
+      return school.together(async () => {
+        await school.checks.insertSitting({ id, name, startedAt }, checks);
+        return view({ school, now }, id, known);
+      });
+    },
+    inSlices,
+  );
 
   serve(getSitting, (given) => view(given, given.params.id));
 
-  serve(previewSitting, async ({ body, school, now }) => {
-    const known = await knowledgeInSlices(school, body.childIds, now);
-    const draw = await drawer(school, known);
-    const children = [];
-    for (const [at, one] of known.entries()) {
-      const parts = body.sections.map((section) => {
-        const items = draw(section, at, 1).items.length;
-        const pace = one.pace(section.kind);
-        return {
-          items,
-          minutes: minutesFor(section, items, pace),
-          ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
-        };
-      });
-      children.push({ id: one.child.id, parts });
-      await turn();
-    }
-    return { children };
-  }, inSlices);
+  serve(
+    previewSitting,
+    async ({ body, school, now }) => {
+      const known = await knowledgeInSlices(school, body.childIds, now);
+      const draw = await drawer(school, known);
+      const children = [];
+      for (const [at, one] of known.entries()) {
+        const parts = body.sections.map((section) => {
+          const items = draw(section, at, 1).items.length;
+          const pace = one.pace(section.kind);
+          return {
+            items,
+            minutes: minutesFor(section, items, pace),
+            ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
+          };
+        });
+        children.push({ id: one.child.id, parts });
+        await turn();
+      }
+      return { children };
+    },
+    inSlices,
+  );
 }

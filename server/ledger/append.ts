@@ -37,11 +37,8 @@ interface AppendWanted extends Pick<AdmitWanted, "isFuture"> {
  */
 export async function append(inside: Inside, marks: readonly AnswerBody[], wanted: AppendWanted): Promise<Appended> {
   if (marks.length === 0) return { fates: [], added: [], stored: null };
-  const last = await hold(
-    inside,
-    marks.map((mark) => mark.childId),
-  );
-  const stored = await storedFor(inside, marks, new Set(last.keys()));
+  const stored = await storedFor(inside, marks);
+  const last = new Map(stored.last);
   const { isFuture, dayOf = (instant: string) => dayAt(stored.zone ?? ownZone(), instant) } = wanted;
   const fates = admit(marks, stored, { isFuture, dayOf });
   const added = fates.flatMap((fate) => (fate.fate === "kept" ? [fate.entry as AnswerBody] : []));
@@ -66,18 +63,6 @@ export async function append(inside: Inside, marks: readonly AnswerBody[], wante
       .where(eq(t.checks.id, checkId));
   }
   return { fates, added, stored };
-}
-
-/** Holds the children until the transaction ends. @returns those who are here, each with the number of its last entry */
-async function hold(inside: Inside, childIds: readonly string[]): Promise<Map<string, number>> {
-  const rows = await inside
-    .select({ id: t.children.id, entries: t.children.entries })
-    .from(t.children)
-    .where(inArray(t.children.id, [...new Set(childIds)]))
-    // Always in one order, so that two writers never wait for each other.
-    .orderBy(t.children.id)
-    .for("update");
-  return new Map(rows.map((row) => [row.id, row.entries]));
 }
 
 /** An entry as its row. An undo stands with what it takes back, so that the log of a check or a reading is one look. */

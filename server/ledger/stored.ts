@@ -9,6 +9,8 @@ import { columnsOfEntry, type RowOfEntry, readEntry } from "./log.ts";
 export interface Found extends Stored {
   /** The sitting of each of the checks. */
   readonly sittings: ReadonlyMap<string, string>;
+  /** The number of the last entry of each of the children. */
+  readonly last: ReadonlyMap<string, number>;
   /** The school's time zone; null while it has said none. */
   readonly zone: string | null;
 }
@@ -30,14 +32,10 @@ const among = (ids: readonly string[]) =>
   )})`;
 
 /**
- * All that the school has of what these marks speak of, asked in one statement: a mark has to be cheap.
- * @param children those of the marks who are here
+ * All that the school has of what these marks speak of. Their children are held until the transaction ends, so that writers
+ * come one after the other; the rest is read after that. Both in one message: a mark has to be cheap.
  */
-export async function storedFor(
-  inside: Inside,
-  marks: readonly AnswerBody[],
-  children: ReadonlySet<string>,
-): Promise<Found> {
+export async function storedFor(inside: Inside, marks: readonly AnswerBody[]): Promise<Found> {
   const ids = <T>(pick: (source: Source) => T | null) => [
     ...new Set(marks.flatMap((mark) => (mark.outcome === "void" ? [] : (pick(mark.source) ?? [])))),
   ];
@@ -46,12 +44,15 @@ export async function storedFor(
   const sessionIds = ids((source) => (source.kind === "session" ? source.sessionId : null));
   const voided = marks.flatMap((mark) => (mark.outcome === "void" ? [mark.voids] : []));
   const wanted = [...new Set([...marks.map((mark) => mark.id), ...voided])];
-  const { answers: a, checks: c, readings: r, sessionMembers: m } = t;
+  const { answers: a, checks: c, children: k, readings: r, sessionMembers: m } = t;
   const ofChecks = [
     ...(checkIds.length > 0 ? [sql`${c.id} in ${among(checkIds)}`] : []),
     ...(voided.length > 0 ? [sql`${c.id} in (select ${a.checkId} from ${a} where ${a.id} in ${among(voided)})`] : []),
   ];
-  const { rows } = (await inside.execute(sql`select
+  const childIds = [...new Set(marks.map((mark) => mark.childId))];
+  // Always in one order, so that two writers never wait for each other.
+  const hold = sql`select ${k.id}, ${k.entries} from ${k} where ${k.id} in ${among(childIds)} order by ${k.id} for update`;
+  const read = sql`select
     (select ${t.schools.timeZone} from ${t.schools}) as zone,
     ${rowsOf(columnsOfEntry, sql`${a} where ${a.id} in ${among(wanted)} or ${a.voids} in ${among(wanted)}`)} as entries,
     ${
@@ -63,18 +64,19 @@ export async function storedFor(
           )
     } as checks,
     ${readingIds.length === 0 ? none : rowsOf(sql`${r.id}, ${r.childId}`, sql`${r} where ${r.id} in ${among(readingIds)}`)} as readings,
-    ${sessionIds.length === 0 ? none : rowsOf(sql`${m.sessionId}, ${m.childId}`, sql`${m} where ${m.sessionId} in ${among(sessionIds)}`)} as places`)) as unknown as {
-    rows: Row[];
-  };
+    ${sessionIds.length === 0 ? none : rowsOf(sql`${m.sessionId}, ${m.childId}`, sql`${m} where ${m.sessionId} in ${among(sessionIds)}`)} as places`;
+  const [held = [], rows = []] = await inside.ask(hold, read);
   const { zone, entries, checks, readings, places } = rows[0] as Row;
   const log = (entries ?? []).map((row) => readEntry(row).entry);
+  const last = new Map((held as { id: string; entries: number }[]).map((child) => [child.id, child.entries]));
   const asked = new Set(wanted);
   const sessions = new Map<string, Set<string>>();
   for (const [sessionId, childId] of places ?? [])
     sessions.set(sessionId, (sessions.get(sessionId) ?? new Set()).add(childId));
   return {
     zone,
-    children,
+    children: new Set(last.keys()),
+    last,
     checks: new Map(
       (checks ?? []).map(([id, childId, , kind, items, startedAt]) => [
         id,

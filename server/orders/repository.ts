@@ -1,7 +1,6 @@
 import { isDeepStrictEqual } from "node:util";
 import { and, eq, inArray } from "drizzle-orm";
 import type { OrderBody, OrderView } from "#contract";
-import type { OrderContent } from "#core/order";
 import * as classes from "../classes/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -80,22 +79,7 @@ export async function ship(inside: Inside): Promise<void> {
     inside,
     orders.map((order) => order.id),
   );
-  for (const { id, content } of orders) await setShipped(inside, id, bodyOf(content));
-}
-
-/** An order of core as the contract speaks of it. */
-export function bodyOf({ name, kind, why, steps }: OrderContent): OrderBody {
-  return {
-    name,
-    kind,
-    why,
-    steps: steps.map(({ id, title, gpcs, exceptionWords }) => ({
-      id,
-      title,
-      gpcs: [...gpcs],
-      exceptionWords: [...exceptionWords],
-    })),
-  };
+  for (const { id, content } of orders) await setShipped(inside, id, content);
 }
 
 /** Shipped orders follow the program: their content is what ships now. One that is as it was is not written. */

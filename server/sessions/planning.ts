@@ -63,8 +63,8 @@ export async function planFor(inside: Inside, { childIds, targets, wish, seed, t
   return {
     plan: {
       target,
-      remarks: [...plan.remarks],
-      parts: plan.parts.map((part) => ({ ...part, items: [...part.items] })),
+      remarks: plan.remarks,
+      parts: plan.parts,
     },
     known: [...common.known],
     wholes: [...common.wholes],

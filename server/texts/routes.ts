@@ -22,10 +22,10 @@ export function textRoutes({ serve, shipped: { texts } }: Domain): void {
     own: false,
     version: 1,
     title,
-    exceptions: [...exceptions],
+    exceptions,
     body,
-    questions: questions.map((question) => ({ ...question, answers: [...question.answers] })),
-    words: [...words],
+    questions,
+    words,
   }));
 
   serve(listTexts, async ({ school }) => [

@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import { date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { ReadingBody, SectionBody, SetupBody } from "#contract";
 import type { Help, TextRead, Way } from "#core/ledger";
@@ -68,7 +69,7 @@ export const presets = pgTable(
     version: version(),
     name: text("name").notNull(),
     purpose: text("purpose").notNull(),
-    sections: jsonb("sections").$type<SectionBody[]>().notNull(),
+    sections: jsonb("sections").$type<readonly SectionBody[]>().notNull(),
   },
   (table) => [keyOf(table, table.id), ofSchool()],
 );
@@ -130,8 +131,8 @@ export const answers = pgTable(
     heard: text("heard"),
     ms: integer("ms"),
     pass: integer("pass").notNull().default(1),
-    tags: jsonb("tags").$type<string[]>(),
-    units: jsonb("units").$type<number[]>(),
+    tags: jsonb("tags").$type<readonly string[]>(),
+    units: jsonb("units").$type<readonly number[]>(),
     /** A text as it was read, of an entry that is a reading. */
     reading: jsonb("reading").$type<TextRead>(),
     /** The words of a note, or why a check ended. */
@@ -151,11 +152,11 @@ export const answers = pgTable(
     belongs("answers_of_report", table, table.reportId, reports).onDelete("set null"),
     index("answers_child_day").on(table.schoolId, table.childId, table.day),
     index("answers_check").on(table.schoolId, table.checkId),
-    index("answers_reading").on(table.schoolId, table.readingId),
-    index("answers_session").on(table.schoolId, table.sessionId),
-    index("answers_report").on(table.schoolId, table.reportId),
+    index("answers_reading").on(table.schoolId, table.readingId).where(sql`reading_id is not null`),
+    index("answers_session").on(table.schoolId, table.sessionId).where(sql`session_id is not null`),
+    index("answers_report").on(table.schoolId, table.reportId).where(sql`report_id is not null`),
     uniqueIndex("answers_number").on(table.schoolId, table.childId, table.number),
-    uniqueIndex("answers_voids").on(table.schoolId, table.voids),
+    uniqueIndex("answers_voids").on(table.schoolId, table.voids).where(sql`voids is not null`),
     ofSchool(),
   ],
 );

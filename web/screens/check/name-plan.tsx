@@ -12,7 +12,7 @@ import { useUnsaved } from "#web/parts/leaving.tsx";
 interface PlanContent {
   readonly name: string;
   readonly purpose: string;
-  readonly sections: SectionBody[];
+  readonly sections: readonly SectionBody[];
 }
 
 /**

@@ -9,7 +9,6 @@ import {
   previewSitting,
   removePreset,
   type School,
-  type SectionBody,
   savePreset,
   startSitting,
 } from "#contract";
@@ -33,14 +32,6 @@ interface PlanWanted {
   readonly presets: readonly PresetView[];
 }
 
-const bodyOf = (sections: readonly Section[]): SectionBody[] =>
-  sections.map((section) => ({
-    ...section,
-    picked: [...section.picked],
-    blocks: [...section.blocks],
-    tasks: [...section.tasks],
-  }));
-
 /** What is checked: a plan to begin from, its parts, how long it takes, and the start. */
 export function PlanEditor({ chosen, school, presets }: PlanWanted) {
   const navigate = useNavigate();
@@ -56,7 +47,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
   const preset = presets.find((one) => one.id === presetId) ?? first;
   const sections: readonly Section[] = own ?? preset?.sections ?? [sectionOf("card")];
   const ids = chosen.map((child) => child.id);
-  const body = { childIds: ids, sections: bodyOf(sections) };
+  const body = { childIds: ids, sections: sections };
   const preview = useSWR(["preview", JSON.stringify(body)], () => call(previewSitting, { body }), {
     keepPreviousData: true,
     revalidateOnFocus: false,
@@ -125,7 +116,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
         body: {
           id,
           name,
-          sections: bodyOf(sections),
+          sections: sections,
           children,
           startedAt,
         },
@@ -254,7 +245,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
             id,
             onto: id === preset?.id ? preset.version : 0,
             apart: newPlanId,
-            plan: { name: called, purpose, sections: bodyOf(sections) },
+            plan: { name: called, purpose, sections: sections },
           });
           setNewPlanId(newId());
           await refreshAll();

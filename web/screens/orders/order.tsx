@@ -2,7 +2,7 @@ import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor,
 import { SortableContext, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { addOrder, editOrder, getSchool, type OrderBody, type OrderView, removeOrder } from "#contract";
+import { addOrder, editOrder, getSchool, type OrderView, removeOrder } from "#contract";
 import { addStep, allGpcs, moveGpc, moveStep, type OrderContent, orderProblems } from "#core/order";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { plural } from "#core/saying";
@@ -45,13 +45,6 @@ export function Screen() {
 }
 
 /** The wire's arrays are mutable, core's are not. */
-function toBody(content: OrderContent): OrderBody {
-  return {
-    ...content,
-    steps: content.steps.map((step) => ({ ...step, gpcs: [...step.gpcs], exceptionWords: [...step.exceptionWords] })),
-  };
-}
-
 /** What an id of a drag stands for. */
 function calledIn(order: OrderContent, id: string): string {
   const [kind, what = ""] = id.split("|");
@@ -93,7 +86,7 @@ function Editor({ order }: { order: OrderView }) {
   const save = () =>
     run(async () => {
       const saved = await saveOver({
-        content: { content: toBody(draft) },
+        content: { content: draft },
         onto: base.version,
         send: (mine, version) => call(editOrder, { params: { id: order.id }, body: { ...mine, version } }),
         says: ({ content }) => ({
@@ -125,7 +118,7 @@ function Editor({ order }: { order: OrderView }) {
       setDraft(here?.content ?? base.content);
     }, "Saved. Checks and gaps follow this order now.");
   const copy = async () => {
-    const content = { ...toBody(draft), name: `${draft.name}, our copy`.slice(0, 80) };
+    const content = { ...draft, name: `${draft.name}, our copy`.slice(0, 80) };
     // A copy that is asked for again because the answer was slow is the same copy.
     const said = JSON.stringify(content);
     if (copied.current?.said !== said) copied.current = { said, id: newId() };

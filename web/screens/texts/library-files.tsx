@@ -47,7 +47,7 @@ export function LibraryFiles() {
         const version = here.find((text) => text.id === id)?.version ?? 0;
         const savedAt = stampNow();
         const body = {
-          content: JSON.parse(JSON.stringify(content)),
+          content,
           version,
           savedAt,
           savedBy: marker.trim() || "Teacher",

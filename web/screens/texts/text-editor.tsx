@@ -84,7 +84,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
     }
     const { readPastedText } = await import("./reads-markdown.ts");
     const read = readPastedText(source, draft.title || name);
-    put({ ...formOf({ ...JSON.parse(JSON.stringify(read)) }, draft.version), title: draft.title || read.title });
+    put({ ...formOf(read, draft.version), title: draft.title || read.title });
   };
   const paste = (event: ClipboardEvent) => {
     const source = event.clipboardData.getData("text/plain");

@@ -41,7 +41,7 @@ export function usePreparation(textId: string, forKey: string): Prepared {
     [text, ground, reader, steps],
   );
   const { value: told, error: failed } = useWorked(ask);
-  const proposed = useMemo(() => told && (JSON.parse(JSON.stringify(told.proposed)) as PreparationBody), [told]);
+  const proposed = told?.proposed;
   return {
     text,
     found: texts && !text ? false : told && { step: told.step, fit: told.fit, orderName },
