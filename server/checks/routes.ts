@@ -20,7 +20,7 @@ type Kind = CheckView["kind"];
 
 /** To plan for a class takes long: it is done child by child, and others have their turn between. */
 const inSlices = { apart: true };
-const CHILDREN_AT_ONCE = 6;
+const CHILDREN_AT_ONCE = 2;
 
 async function knowledgeInSlices(school: School, childIds: readonly string[], now: Date): Promise<Known[]> {
   const known: Known[] = [];
@@ -157,11 +157,11 @@ export function sittingRoutes({ serve }: Domain): void {
           if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
           const seed = section.kind === "paper" ? seedOfAll : own;
           const { kind, items, setup } = draw(section, place, seed);
+          await turn();
           if (items.length === 0) continue;
           const drawn = { kind, items: [...items], setup, seed };
           checks.push({ id: checkId, childId, place, part, scope: section.scope, ...drawn, startedAt });
         }
-        await turn();
       }
       if (checks.length === 0)
         throw unfit(
@@ -184,17 +184,15 @@ export function sittingRoutes({ serve }: Domain): void {
       const draw = await drawer(school, known);
       const children = [];
       for (const [at, one] of known.entries()) {
-        const parts = body.sections.map((section) => {
+        const parts = [];
+        for (const section of body.sections) {
           const items = draw(section, at, 1).items.length;
           const pace = one.pace(section.kind);
-          return {
-            items,
-            minutes: minutesFor(section, items, pace),
-            ownPace: pace !== null && pace.answers >= 6 && section.form === "deck",
-          };
-        });
+          const ownPace = pace !== null && pace.answers >= 6 && section.form === "deck";
+          parts.push({ items, minutes: minutesFor(section, items, pace), ownPace });
+          await turn();
+        }
         children.push({ id: one.child.id, parts });
-        await turn();
       }
       return { children };
     },
