@@ -1,7 +1,7 @@
 import { kinds, type TellWanted } from "#core/checks";
 import { type GivenAnswer, heardIn } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import { failedUnits, readWordItem } from "#core/words";
+import { failedUnits, Kept, readWordItem } from "#core/words";
 import { type Standing, type State, standingOf, type TextMiss } from "./state.ts";
 
 export interface MapChild {
@@ -13,13 +13,12 @@ export interface MapChild {
 }
 
 /** The spellings that fail when a word is read as something, worked out once for a lexicon and an accent. */
-const failed = new WeakMap<object, Map<unknown, Map<string, readonly Gpc[]>>>();
+const MOST_SAYINGS = 20_000;
+const failed = new WeakMap<object, Kept<string, readonly Gpc[]>>();
 
-function failedFor({ lexicon, accent }: Pick<TellWanted, "lexicon" | "accent">): Map<string, readonly Gpc[]> {
-  const byAccent = failed.get(lexicon) ?? new Map<unknown, Map<string, readonly Gpc[]>>();
-  failed.set(lexicon, byAccent);
-  const known = byAccent.get(accent) ?? new Map<string, readonly Gpc[]>();
-  byAccent.set(accent, known);
+function failedFor({ lexicon }: Pick<TellWanted, "lexicon">): Kept<string, readonly Gpc[]> {
+  const known = failed.get(lexicon) ?? new Kept<string, readonly Gpc[]>(MOST_SAYINGS);
+  failed.set(lexicon, known);
   return known;
 }
 
@@ -33,9 +32,8 @@ export function missedInTexts(
   for (const answer of answers) {
     const heard = heardIn(answer);
     if (answer.source.kind !== "reading" || heard === null || answer.tags.includes("putRight")) continue;
-    const saying = `${answer.item}\t${heard}`;
-    const gpcs = known.get(saying) ?? failedOf(answer.item, heard, words);
-    known.set(saying, gpcs);
+    const saying = `${words.accent?.id}\t${answer.item}\t${heard}`;
+    const gpcs = known.of(saying, () => failedOf(answer.item, heard, words));
     for (const gpc of gpcs)
       found.set(gpc, [...(found.get(gpc) ?? []), { day: answer.day, word: kinds.words.show(answer.item) }]);
   }

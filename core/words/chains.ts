@@ -2,7 +2,8 @@ import type { Gpc } from "#core/phonics";
 import { type Dice, dice, shuffled } from "./chance.ts";
 import type { FindWanted } from "./find.ts";
 import { findWords } from "./find.ts";
-import type { Word } from "./lexicon.ts";
+import { Kept } from "./kept.ts";
+import type { Lexicon, Word } from "./lexicon.ts";
 
 /** How a word of a chain differs from the one before it: exactly one unit. */
 export interface Change {
@@ -81,16 +82,19 @@ class Neighbourhood {
   }
 }
 
-let last: { of: readonly unknown[]; near: Neighbourhood } | undefined;
+/** So many neighbourhoods are kept a lexicon: groups take turns, and each asks for several chains. */
+const MOST_NEAR = 12;
+const nearby = new WeakMap<Lexicon, Kept<string, Neighbourhood>>();
 
-/** The words that these children can read, with their neighbours; kept until something else is asked for. */
+/** The words that these children can read, with their neighbours. */
 function neighbourhoodOf({ lexicon, known, target, contrast = [], avoid = [], band }: ChainWanted): Neighbourhood {
-  const of = [lexicon, known, target, contrast.join(" "), avoid.join(" "), band];
-  if (last?.of.every((part, at) => part === of[at])) return last.near;
+  const kept = nearby.get(lexicon) ?? new Kept<string, Neighbourhood>(MOST_NEAR);
+  nearby.set(lexicon, kept);
   const readable = new Set([...known, ...contrast, ...(target ? [target] : [])]);
-  const words = findWords({ lexicon, known: readable, avoid, band }).filter((word) => word.units.length <= LONGEST);
-  last = { of, near: new Neighbourhood(words) };
-  return last.near;
+  return kept.of(JSON.stringify([[...readable].sort(), [...avoid].sort(), band]), () => {
+    const words = findWords({ lexicon, known: readable, avoid, band });
+    return new Neighbourhood(words.filter((word) => word.units.length <= LONGEST));
+  });
 }
 
 /** The patterns of a word: itself without each unit, marked so that only longer words meet it, and each unit hidden. */

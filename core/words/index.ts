@@ -9,6 +9,7 @@ export * from "./explain-spelling.ts";
 export * from "./explain-words.ts";
 export * from "./find.ts";
 export * from "./items.ts";
+export { Kept } from "./kept.ts";
 export * from "./lexicon.ts";
 export * from "./made-up.ts";
 export * from "./notation.ts";

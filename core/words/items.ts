@@ -1,3 +1,4 @@
+import { Kept } from "./kept.ts";
 import { readEntry, type Word, writeEntry } from "./lexicon.ts";
 import { spellOut, type Unit } from "./units.ts";
 
@@ -18,17 +19,16 @@ export function wordItem(word: Pick<Word, "text" | "units"> & Partial<Word>, mad
   return `${madeUp ? "?" : ""}${shown}`;
 }
 
-const read = new Map<string, ReadWord>();
+const MOST_READ = 20_000;
+const read = new Kept<string, ReadWord>(MOST_READ);
 
 /** The inverse of `wordItem`. Throws when a unit is no correspondence. */
 export function readWordItem(item: string): ReadWord {
-  const known = read.get(item);
-  if (known) return known;
-  const madeUp = item.startsWith("?");
-  const { text, units, joints, stressed } = readEntry(madeUp ? item.slice(1) : item);
-  const word = { text, units, joints, stressed, madeUp };
-  read.set(item, word);
-  return word;
+  return read.of(item, () => {
+    const madeUp = item.startsWith("?");
+    const { text, units, joints, stressed } = readEntry(madeUp ? item.slice(1) : item);
+    return { text, units, joints, stressed, madeUp };
+  });
 }
 
 export function isWordItem(item: string): boolean {

@@ -1,5 +1,6 @@
 import { type Accent, accentOf } from "#core/phonics";
 import { apostropheUnits, derivations } from "./derive.ts";
+import { Kept } from "./kept.ts";
 import { keyOf, type Lexicon, type Word } from "./lexicon.ts";
 import { readByRule } from "./rules.ts";
 import { shapeOf, syllableStarts, syllablesOf } from "./shape.ts";
@@ -58,24 +59,17 @@ const MOST_LETTERS = 60;
  * @example split("smiled", { lexicon })[0].units.map((unit) => unit.gpc) // s=s m=m i_e=igh l=l d=d
  */
 export function split(word: string, { lexicon, accent = accentOf(undefined) }: SplitWanted): readonly Reading[] {
-  const kept = keptOf(lexicon);
-  const key = `${accent.bath}${word}`;
-  const known = kept.get(key);
-  if (known) return known;
-  const readings = splitAnew(word, lexicon, accent);
-  if (kept.size >= MOST_KEPT) kept.clear();
-  kept.set(key, readings);
-  return readings;
+  return keptOf(lexicon).of(`${accent.bath}${word}`, () => splitAnew(word, lexicon, accent));
 }
 
 /** Words come again and again in a text and while it is typed: their readings are kept a lexicon, up to a limit. */
 const MOST_KEPT = 20_000;
-const keptReadings = new WeakMap<Lexicon, Map<string, readonly Reading[]>>();
+const keptReadings = new WeakMap<Lexicon, Kept<string, readonly Reading[]>>();
 
-function keptOf(lexicon: Lexicon): Map<string, readonly Reading[]> {
+function keptOf(lexicon: Lexicon): Kept<string, readonly Reading[]> {
   const known = keptReadings.get(lexicon);
   if (known) return known;
-  const made = new Map<string, readonly Reading[]>();
+  const made = new Kept<string, readonly Reading[]>(MOST_KEPT);
   keptReadings.set(lexicon, made);
   return made;
 }

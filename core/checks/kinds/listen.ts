@@ -5,6 +5,7 @@ import {
   type FindWanted,
   findWords,
   isWordItem,
+  Kept,
   type Lexicon,
   minimalPairs,
   type Pair,
@@ -152,16 +153,16 @@ function likelyOf(item: string): readonly Likely[] {
   return [wrong("the sounds, no word", "not blended")];
 }
 
-const pools = new WeakMap<Lexicon, Map<string, readonly Word[]>>();
+const MOST_POOLS = 100;
+const pools = new WeakMap<Lexicon, Kept<string, readonly Word[]>>();
 
 /** Common words that are spoken only, so that which spellings are taught does not matter; the easiest first. */
 function pool(lexicon: Lexicon, what: Pick<FindWanted, "shape" | "syllables">): readonly Word[] {
-  const here = pools.get(lexicon) ?? new Map<string, readonly Word[]>();
+  const here = pools.get(lexicon) ?? new Kept<string, readonly Word[]>(MOST_POOLS);
   pools.set(lexicon, here);
-  const key = JSON.stringify(what);
-  const found = here.get(key) ?? findWords({ lexicon, known: everyCommon(lexicon), band: 2, seed: 1, ...what });
-  here.set(key, found);
-  return found;
+  return here.of(JSON.stringify(what), () =>
+    findWords({ lexicon, known: everyCommon(lexicon), band: 2, seed: 1, ...what }),
+  );
 }
 
 function everyCommon(lexicon: Lexicon): ReadonlySet<string> {
@@ -249,16 +250,16 @@ const drawTask: Record<Task, (ask: Ask) => readonly string[]> = {
   },
 };
 
-const pairs = new WeakMap<Lexicon, Map<string, readonly Pair[]>>();
+const MOST_PAIRS = 500;
+const pairs = new WeakMap<Lexicon, Kept<string, readonly Pair[]>>();
 
 /** The easiest pair of common words that these two sounds tell apart; none when there is none. */
 function pairFor(lexicon: Lexicon, sounds: readonly [string, string]): readonly Pair[] {
-  const here = pairs.get(lexicon) ?? new Map<string, readonly Pair[]>();
+  const here = pairs.get(lexicon) ?? new Kept<string, readonly Pair[]>(MOST_PAIRS);
   pairs.set(lexicon, here);
-  const key = sounds.join();
-  const found = here.get(key) ?? minimalPairs({ lexicon, known: everyCommon(lexicon), band: 2, sounds, count: 1 });
-  here.set(key, found);
-  return found;
+  return here.of(sounds.join(), () =>
+    minimalPairs({ lexicon, known: everyCommon(lexicon), band: 2, sounds, count: 1 }),
+  );
 }
 
 /** Words of three sounds first, then of four, half each. */
