@@ -64,7 +64,7 @@ function worthOf(members: readonly Learner[], gpc: Gpc): number {
 }
 
 /** How each member fits the targets. */
-export function fitOf(members: readonly Learner[], targets: readonly Gpc[]): GroupFit {
+export function groupFitOf(members: readonly Learner[], targets: readonly Gpc[]): GroupFit {
   const fits = members.map((member) => {
     const needed = targets.filter((gpc) => (member.needs.get(gpc) ?? 0) > 0);
     const has = targets.filter((gpc) => member.secure.has(gpc));

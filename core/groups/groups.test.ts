@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { chooseTargets, fitOf, type GroupsWanted, type Learner, proposeGroups, whyGroup } from "./index.ts";
+import { chooseTargets, type GroupsWanted, groupFitOf, type Learner, proposeGroups, whyGroup } from "./index.ts";
 
 const order = ["a=a", "b=b", "d=d", "ai=ai", "oa=oa", "ee=ee", "ar=ar", "or=or"];
 const learner = (id: string, needs: string[], secure: string[] = []): Learner => ({
@@ -119,7 +119,7 @@ describe("fit and reason", () => {
     learner("z", ["ar=ar"], ["ai=ai", "oa=oa"]),
   ];
   test("names what fits and what does not", () => {
-    const fit = fitOf(members, ["ai=ai", "oa=oa"]);
+    const fit = groupFitOf(members, ["ai=ai", "oa=oa"]);
     expect(fit.members[1]).toMatchObject({
       fits: ["ai=ai"],
       has: [],
@@ -133,7 +133,7 @@ describe("fit and reason", () => {
   test("one sentence with the numbers", () => {
     const why = (targets: string[], who = members) =>
       whyGroup(
-        fitOf(who, targets),
+        groupFitOf(who, targets),
         (gpc) => gpc.split("=")[0] ?? gpc,
         (id) => id.toUpperCase(),
       );

@@ -1,6 +1,15 @@
 import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { form, plural } from "#core/saying";
-import { type Dice, dice, findWords, judgeText, type Lexicon, type Reader, shuffled, type Word } from "#core/words";
+import {
+  type Dice,
+  dice,
+  findWords,
+  judgeText,
+  type Lexicon,
+  shuffled,
+  type TaughtReader,
+  type Word,
+} from "#core/words";
 
 export const partKinds = [
   "revisit",
@@ -87,7 +96,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
         : `Only ${plural(picked.length, "word")} with ${shown} ${form(picked.length, "fits", "fit")} what all of these children can read. Add your own words if you like.`,
     );
   }
-  const reader: Reader = {
+  const reader: TaughtReader = {
     known,
     teaching: new Set([target]),
     wholes: new Set(exceptionWords.map((word) => word.toLowerCase())),
@@ -126,7 +135,7 @@ interface PickedSentence {
 }
 
 /** A sentence of which every word is known or taught as a whole, with the target if any has it. All are judged in one go. */
-function pickSentence(sentences: readonly string[], reader: Reader, from: Dice): PickedSentence | undefined {
+function pickSentence(sentences: readonly string[], reader: TaughtReader, from: Dice): PickedSentence | undefined {
   const readable: PickedSentence[] = [];
   const words = judgeText(sentences.join("\n"), reader);
   let at = 0;

@@ -1,7 +1,7 @@
 import { type Accent, type Gpc, withImplied } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
 import { countSyllables } from "./shape.ts";
-import { type Reading, type Source, split } from "./split.ts";
+import { type Source, split, type WordSplit } from "./split.ts";
 import type { Unit } from "./units.ts";
 
 /**
@@ -17,7 +17,7 @@ export interface WordVerdict {
   /** Position of its first letter in the text, counted from 0. */
   readonly at: number;
   readonly verdict: Verdict;
-  readonly reading: Reading;
+  readonly reading: WordSplit;
   /** Indexes of the units in the way, or of the unexpected part of an exception word. */
   readonly unexpected: readonly number[];
   /** Units of the word that are being taught. */
@@ -67,7 +67,7 @@ export interface DecodabilityWanted {
 }
 
 /** A child or a group, and all that says what they can read. */
-export interface Reader extends DecodabilityWanted {
+export interface TaughtReader extends DecodabilityWanted {
   readonly known: ReadonlySet<Gpc>;
   readonly teaching: ReadonlySet<Gpc>;
 }
@@ -90,7 +90,7 @@ export function decodability(
   wanted: DecodabilityWanted,
 ): TextVerdict {
   const { lexicon, accent, wholes } = wanted;
-  const reader: Reader = { known, teaching, lexicon, accent, wholes };
+  const reader: TaughtReader = { known, teaching, lexicon, accent, wholes };
   const seen = new Map<string, Omit<WordVerdict, "text" | "at">>();
   const words = wordsOf(text).map((word): WordVerdict => {
     const key = keyOf(word.text);
@@ -106,12 +106,12 @@ export function decodability(
 }
 
 /** The verdict on one word. */
-export function judgeWord(word: string, reader: Reader): WordVerdict {
+export function judgeWord(word: string, reader: TaughtReader): WordVerdict {
   return { text: word, at: 0, ...judge(word, reader) };
 }
 
 /** The verdict on each word of a text. */
-export function judgeText(text: string, reader: Reader): readonly WordVerdict[] {
+export function judgeText(text: string, reader: TaughtReader): readonly WordVerdict[] {
   return decodability(text, reader.known, reader.teaching, reader).words;
 }
 
@@ -126,7 +126,10 @@ function readableTo(known: ReadonlySet<Gpc>, teaching: ReadonlySet<Gpc>): Readon
   return made;
 }
 
-function judge(word: string, { known, teaching, lexicon, accent, wholes }: Reader): Omit<WordVerdict, "text" | "at"> {
+function judge(
+  word: string,
+  { known, teaching, lexicon, accent, wholes }: TaughtReader,
+): Omit<WordVerdict, "text" | "at"> {
   const readable = readableTo(known, teaching);
   const judged = split(word, { lexicon, accent }).map((reading) => ({
     reading,
@@ -134,7 +137,7 @@ function judge(word: string, { known, teaching, lexicon, accent, wholes }: Reade
   }));
   const guessed = judged[0]?.reading.source === "rules";
   const best = (guessed ? undefined : judged.find((one) => one.unexpected.length === 0)) ?? judged[0];
-  const reading = best?.reading ?? (split("", { lexicon })[0] as Reading);
+  const reading = best?.reading ?? (split("", { lexicon })[0] as WordSplit);
   const unexpected = best?.unexpected ?? [];
   const practises = [...new Set(reading.units.map((unit) => unit.gpc).filter((gpc) => teaching.has(gpc)))];
   return { verdict: verdictOf(), reading, unexpected, practises, source: reading.source };

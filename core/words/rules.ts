@@ -192,13 +192,13 @@ const SPLIT_BONUS = 1.5;
 /** A last e after a consonant is rarely heard (*recipe*). */
 const LATE_E = -1.5;
 
-interface Ground {
+interface RuleGround {
   readonly letters: string;
   readonly padded: string;
   readonly habits: Habits;
 }
 
-function grow(path: Path, { letters, padded, habits }: Ground, grown: Path[]): void {
+function grow(path: Path, { letters, padded, habits }: RuleGround, grown: Path[]): void {
   let any = false;
   for (const [gpc, chance] of chances(habits, padded, path.at + 2)) {
     const unit = unitOf(gpc);

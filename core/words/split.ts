@@ -23,7 +23,7 @@ export interface Morphemes {
   readonly parts: readonly string[];
 }
 
-export interface Reading {
+export interface WordSplit {
   readonly units: readonly PlacedUnit[];
   /** Index of the unit with the main stress; -1 where it is not known or there is one syllable only. */
   readonly stressed: number;
@@ -58,23 +58,23 @@ const MOST_LETTERS = 60;
  * apostrophes and hyphens are read through; digits and signs are units without a sound. Never throws.
  * @example split("smiled", { lexicon })[0].units.map((unit) => unit.gpc) // s=s m=m i_e=igh l=l d=d
  */
-export function split(word: string, { lexicon, accent = accentOf(undefined) }: SplitWanted): readonly Reading[] {
+export function split(word: string, { lexicon, accent = accentOf(undefined) }: SplitWanted): readonly WordSplit[] {
   return keptOf(lexicon).of(`${accent.bath}${word}`, () => splitAnew(word, lexicon, accent));
 }
 
 /** Words come again and again in a text and while it is typed: their readings are kept a lexicon, up to a limit. */
 const MOST_KEPT = 20_000;
-const keptReadings = new WeakMap<Lexicon, Kept<string, readonly Reading[]>>();
+const keptReadings = new WeakMap<Lexicon, Kept<string, readonly WordSplit[]>>();
 
-function keptOf(lexicon: Lexicon): Kept<string, readonly Reading[]> {
+function keptOf(lexicon: Lexicon): Kept<string, readonly WordSplit[]> {
   const known = keptReadings.get(lexicon);
   if (known) return known;
-  const made = new Kept<string, readonly Reading[]>(MOST_KEPT);
+  const made = new Kept<string, readonly WordSplit[]>(MOST_KEPT);
   keptReadings.set(lexicon, made);
   return made;
 }
 
-function splitAnew(word: string, lexicon: Lexicon, accent: Accent): readonly Reading[] {
+function splitAnew(word: string, lexicon: Lexicon, accent: Accent): readonly WordSplit[] {
   const { letters, places } = lettersOf(word);
   const found = readingsOf(letters, lexicon);
   return found.map((one) => new LateReading(one, { letters, places, accent, lexicon }));
@@ -216,7 +216,7 @@ interface Context {
 }
 
 /** A reading whose parts are worked out when they are asked for: a page of text needs the units of all words, the rest of a few. */
-class LateReading implements Reading {
+class LateReading implements WordSplit {
   readonly stressed: number;
   readonly source: Source;
   readonly confidence: number;

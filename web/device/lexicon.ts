@@ -5,7 +5,7 @@ import { type Lexicon, learnWhile, type MadeUp, openInSteps, ownEntry, readMadeU
 import { useKept } from "./kept.ts";
 
 /** Everything the word engine needs on this screen. */
-export interface WordGround {
+export interface SchoolWords {
   /** The words that ship, with the school's own splits laid over them. */
   readonly lexicon: Lexicon;
   readonly madeUp: readonly MadeUp[];
@@ -87,7 +87,7 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 }
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
-export function useLexicon(): { ground: WordGround | undefined; error: Error | undefined } {
+export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
   const { read, error, sentences } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.

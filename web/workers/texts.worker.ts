@@ -23,7 +23,7 @@ import {
 } from "#core/words";
 
 /** What the word engine stands on, as it is sent. */
-export interface GroundSent {
+export interface WordsSent {
   readonly source: string;
   readonly own: readonly { readonly text: string; readonly units: readonly string[] }[];
   readonly accent: string;
@@ -45,7 +45,7 @@ export interface Laid {
 
 let ground: { of: string; lexicon: Lexicon; accent: Accent; prepared: Map<string, PreparedText> } | undefined;
 
-function standOn({ source, own, accent }: GroundSent) {
+function standOn({ source, own, accent }: WordsSent) {
   const of = JSON.stringify([accent, own, source.length]);
   if (ground?.of !== of) {
     const entries = own.map(({ text, units }) => ownEntry(text, units));
@@ -70,7 +70,7 @@ function fitting({ known, wholes, targets }: ReaderSent) {
 const worker = {
   /** Lays texts against readers one after the other; `tell` hears of each. */
   shelf(
-    sent: GroundSent,
+    sent: WordsSent,
     texts: readonly TextSent[],
     reader: ReaderSent,
     steps: Steps,
@@ -86,7 +86,7 @@ const worker = {
   },
   /** One text for readers: how it fits, each of its words, and what to look at before it is read. */
   prepare(
-    sent: GroundSent,
+    sent: WordsSent,
     text: TextSent,
     reader: ReaderSent,
     steps: Steps,
@@ -106,7 +106,7 @@ const worker = {
     };
   },
   /** How one text fits each of several readers, in their order. */
-  fits(sent: GroundSent, text: TextSent, readers: readonly ReaderSent[]): readonly TextFit[] {
+  fits(sent: WordsSent, text: TextSent, readers: readonly ReaderSent[]): readonly TextFit[] {
     const once = prepared(standOn(sent), text);
     return readers.map((reader) => fitOf(once, fitting(reader)));
   },

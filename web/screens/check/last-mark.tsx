@@ -2,14 +2,14 @@ import { useState } from "react";
 import { kinds, type Setup, type Told } from "#core/checks";
 import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { showGrapheme } from "#core/phonics";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 
 interface LastWanted {
   readonly answer: GivenAnswer;
   readonly setup: Setup;
-  readonly ground: WordGround | undefined;
+  readonly ground: SchoolWords | undefined;
   /** A person names the parts that failed. */
   readonly onOverrule: (units: readonly number[]) => void;
 }

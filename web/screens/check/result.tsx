@@ -6,7 +6,7 @@ import { notesIn, standing, stopIn } from "#core/ledger";
 import { shortDay } from "#core/saying";
 import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { useKept } from "#web/device/kept.ts";
-import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
+import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { outbox, useOutbox } from "#web/device/outbox.ts";
 import { forget } from "#web/device/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -39,7 +39,7 @@ export function Screen() {
   return <Result key={data.id} sitting={data} ground={ground} />;
 }
 
-function Result({ sitting, ground }: { sitting: SittingView; ground: WordGround }) {
+function Result({ sitting, ground }: { sitting: SittingView; ground: SchoolWords }) {
   const [search, setSearch] = useSearchParams();
   const log = useSittingLog(sitting);
   const [all, setAll] = useState(false);

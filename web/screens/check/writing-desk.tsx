@@ -2,7 +2,7 @@ import { type FormEvent, useRef, useState } from "react";
 import { isSentence, kinds, outcomeOfWriting } from "#core/checks";
 import { type GivenAnswer, heardIn, inCheck } from "#core/ledger";
 import { useKeys } from "#web/device/keys.tsx";
-import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
+import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
@@ -113,7 +113,7 @@ interface RowWanted {
   readonly item: string;
   readonly number: number;
   readonly answer: GivenAnswer | undefined;
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly expects: string;
   readonly setup: DeskWanted["check"]["setup"];
   readonly fieldRef: (field: HTMLInputElement | null) => void;

@@ -12,7 +12,7 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { GripVertical, Lock, LockOpen } from "lucide-react";
-import { fitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
+import { groupFitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { TextField } from "#web/parts/field.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
@@ -85,7 +85,7 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
     >
       <div className="grid grid-cols-1 items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
         {groups.map((group) => {
-          const fit = fitOf(
+          const fit = groupFitOf(
             group.members.flatMap((member) => learners.get(member.id) ?? []),
             group.targets,
           );

@@ -11,7 +11,7 @@ import {
   planNewSession,
   saveGroup,
 } from "#contract";
-import { chooseTargets, fitOf, whyGroup } from "#core/groups";
+import { chooseTargets, groupFitOf, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -82,7 +82,7 @@ export function Screen() {
   const learners = new Map(learnersOf(map.data).map((one) => [one.id, one]));
   const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
   const members = current.members.flatMap((member) => learners.get(member.childId) ?? []);
-  const fit = fitOf(members, current.targets);
+  const fit = groupFitOf(members, current.targets);
   const today = school.data.today;
   const show = (gpc: string) => showGrapheme(splitGpc(gpc).grapheme);
   const suggested = chooseTargets(members, order, 4);

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { PlanBody } from "#contract";
 import { correspondences, type Gpc, showGrapheme } from "#core/phonics";
 import { partTitles } from "#core/plans";
-import { judgeText, judgeWord, type Reader, type WordVerdict } from "#core/words";
+import { judgeText, judgeWord, type TaughtReader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
@@ -15,7 +15,7 @@ type Part = PlanBody["parts"][number];
 interface PartWanted {
   readonly part: Part;
   /** Missing until the lexicon has arrived; nothing is judged till then. */
-  readonly reader: Reader | undefined;
+  readonly reader: TaughtReader | undefined;
   readonly onChange: (part: Part) => Promise<boolean>;
 }
 
@@ -54,7 +54,7 @@ export function PartEditor({ part, reader, onChange }: PartWanted) {
   );
 }
 
-function Items({ part, reader }: { part: Part; reader: Reader | undefined }) {
+function Items({ part, reader }: { part: Part; reader: TaughtReader | undefined }) {
   if (part.items.length === 0) return <p className="mt-1 text-soft">Nothing here yet.</p>;
   if (ofSpellings.has(part.kind)) {
     return (
@@ -107,7 +107,7 @@ function Items({ part, reader }: { part: Part; reader: Reader | undefined }) {
 }
 
 /** An exception word with a wavy bracket under what these children would not expect. */
-function ExceptionWord({ word, reader }: { word: string; reader: Reader | undefined }) {
+function ExceptionWord({ word, reader }: { word: string; reader: TaughtReader | undefined }) {
   const read = reader && judgeWord(word, reader);
   return read ? (
     <BracketWord text={word} units={read.reading.units} unexpected={read.unexpected} />
@@ -146,7 +146,7 @@ function Editing({
   onChange,
 }: {
   part: Part;
-  reader: Reader | undefined;
+  reader: TaughtReader | undefined;
   onClose: () => void;
   onChange: (part: Part) => Promise<boolean>;
 }) {

@@ -15,7 +15,7 @@ import {
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
 import { nearDay, plural, shortDay } from "#core/saying";
-import { judgeWord, type Reader } from "#core/words";
+import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
@@ -68,7 +68,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
   const { ground } = useLexicon();
   const [dialog, setDialog] = useState<"share" | "report" | "plan" | "copy" | null>(null);
-  const reader: Reader | undefined = useMemo(
+  const reader: TaughtReader | undefined = useMemo(
     () =>
       ground && {
         known: new Set(session.known),

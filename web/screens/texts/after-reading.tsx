@@ -4,7 +4,7 @@ import { listReadings, type School, saveReading, type TextView } from "#contract
 import { aimOn, doubtfulTime, hardness, nextText, scoreReading } from "#core/reading";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
@@ -22,7 +22,7 @@ import { Understanding, Voice } from "./voice-and-questions.tsx";
 interface AfterWanted {
   readonly desk: ReadingDesk;
   readonly text: TextView | undefined;
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly who: string;
   readonly classId: string | undefined;
   readonly school: School;

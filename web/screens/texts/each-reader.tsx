@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { TextView } from "#contract";
 import { fitLimits } from "#core/reading";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import type { For } from "#web/device/readers.ts";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Panel, Waiting } from "#web/parts/page.tsx";
@@ -9,7 +9,7 @@ import { Table } from "#web/parts/table.tsx";
 import { groundSent, textsWorker, useWorked } from "./laying.ts";
 
 /** How the text fits each child of a class or a group, by name. */
-export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: WordGround }) {
+export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: SchoolWords }) {
   const { children } = reader;
   const ask = useMemo(() => {
     const readers = children.map(({ known, wholes }) => ({

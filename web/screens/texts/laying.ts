@@ -1,9 +1,9 @@
 import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { OwnSplit } from "#contract";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { type For, focusOf } from "#web/device/readers.ts";
-import type { GroundSent, ReaderSent, TextsWorker } from "#web/workers/texts.worker.ts";
+import type { ReaderSent, TextsWorker, WordsSent } from "#web/workers/texts.worker.ts";
 
 let worker: Remote<TextsWorker> | undefined;
 
@@ -15,7 +15,7 @@ export function textsWorker(): Remote<TextsWorker> {
   return worker;
 }
 
-export function groundSent({ source, own, accent }: WordGround): GroundSent {
+export function groundSent({ source, own, accent }: SchoolWords): WordsSent {
   return { source, own: own.map(({ text, units }: OwnSplit) => ({ text, units })), accent: accent.id };
 }
 

@@ -4,7 +4,7 @@ import { getChild, getGroup, getSchool, listReadings, listTexts, type TextView }
 import { BEFORE_FIRST } from "#core/reading";
 import { useKept } from "#web/device/kept.ts";
 import { keepKeys, useKeys } from "#web/device/keys.tsx";
-import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
+import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { useFor } from "#web/device/readers.ts";
 import { newId, useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -151,7 +151,7 @@ interface DeskWanted {
   readonly classId: string | undefined;
   /** Missing for a kept reading of a text that was removed. */
   readonly text: TextView | undefined;
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly make: () => Draft;
   /** It was kept before and is opened again. */
   readonly kept: boolean;

@@ -2,7 +2,7 @@ import type { TextView } from "#contract";
 import { BEFORE_FIRST, type MarkKind, type Reading, textWords } from "#core/reading";
 import { plural, shortDay } from "#core/saying";
 import { todayHere } from "#web/device/clock.ts";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { usePrinting } from "#web/parts/printing.ts";
 import type { Draft } from "./draft.ts";
 import { readingMarks, signsOf, type VoiceKey, voiceNames, voiceSteps } from "./marking.ts";
@@ -12,7 +12,7 @@ interface PrintWanted {
   readonly draft: Draft;
   readonly who: string;
   readonly text: TextView | undefined;
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly limits: Parameters<typeof ReadingScore>[0]["limits"];
   readonly aim: Parameters<typeof ReadingScore>[0]["aim"];
 }

@@ -16,7 +16,7 @@ import {
 import { form, plural, shortDay } from "#core/saying";
 import { showSaid } from "#core/words";
 import { todayHere } from "#web/device/clock.ts";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { Chart } from "#web/parts/chart.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -31,7 +31,7 @@ const hard = {
 
 interface ScoreWanted {
   readonly reading: Reading;
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly limits: Limits;
   /** What the school aims for just now, for this child's year group. */
   readonly aim: { readonly yearGroup: string; readonly value: number } | undefined;

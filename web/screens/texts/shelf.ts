@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from "react";
 import { getSchool, listChildren, listTexts, type TextView } from "#contract";
 import type { TextFit } from "#core/reading";
 import { useKept } from "#web/device/kept.ts";
-import { useLexicon, type WordGround } from "#web/device/lexicon.ts";
+import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { type For, useFor } from "#web/device/readers.ts";
 import type { Laid } from "#web/workers/texts.worker.ts";
 import { groundSent, readerSent, textsWorker } from "./laying.ts";
@@ -21,7 +21,7 @@ export interface Shelved {
 export interface LayGround {
   readonly texts: readonly TextView[] | undefined;
   readonly reader: For | undefined;
-  readonly ground: WordGround | undefined;
+  readonly ground: SchoolWords | undefined;
   readonly steps: readonly Step[] | undefined;
   /** The name of the teaching order whose steps are counted. */
   readonly orderName: string;

@@ -3,7 +3,7 @@ import { getPreparation, type PreparationBody, type TextView } from "#contract";
 import type { TextFit } from "#core/reading";
 import type { MarkedWord } from "#core/words";
 import { useAsk } from "#web/device/api.ts";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import type { For } from "#web/device/readers.ts";
 import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
 import { useLayGround } from "./shelf.ts";
@@ -16,7 +16,7 @@ interface Prepared {
     | false
     | undefined;
   readonly reader: For | undefined;
-  readonly ground: WordGround | undefined;
+  readonly ground: SchoolWords | undefined;
   /** The text alone, judged against what the readers know before it. */
   readonly words: readonly MarkedWord[] | undefined;
   /** What was kept for these readers, else what the engine proposes. */

@@ -1,6 +1,6 @@
 import { useDeferredValue, useState } from "react";
 import { useSearchParams } from "react-router";
-import { judgeWord, type Reader, wordsOf } from "#core/words";
+import { judgeWord, type TaughtReader, wordsOf } from "#core/words";
 import { TextArea } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -17,7 +17,7 @@ const examples = ["narrowboat", "knight", "giraffe", "laughing", "rescue", "brid
 
 /** What stands there before anything is typed: a few words and sentences in their sounds, to press. */
 function Examples({ ground, reader, onTake }: ToolWanted & { onTake: (text: string) => void }) {
-  const who: Reader = {
+  const who: TaughtReader = {
     lexicon: ground.lexicon,
     accent: ground.accent,
     known: reader.known,

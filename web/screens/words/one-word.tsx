@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { findCorrespondence, ipa, plainSound, showGrapheme } from "#core/phonics";
-import { type Reading, type Source, split } from "#core/words";
+import { type Source, split, type WordSplit } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { SaidOrWritten } from "./said-or-written.tsx";
@@ -77,11 +77,11 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
   );
 }
 
-function keyOfReading(reading: Reading): string {
+function keyOfReading(reading: WordSplit): string {
   return reading.units.map((unit) => unit.gpc).join(" ");
 }
 
-function Sounds({ reading }: { reading: Reading }) {
+function Sounds({ reading }: { reading: WordSplit }) {
   return (
     <ol className="mt-2 flex flex-wrap gap-2" aria-label="Sounds">
       {reading.units.map((unit, at) => (
@@ -107,7 +107,7 @@ function Fact({ name, children }: { name: string; children: React.ReactNode }) {
   );
 }
 
-function partsInWords({ morphemes }: Reading): string {
+function partsInWords({ morphemes }: WordSplit): string {
   const { beginnings, base, endings, parts } = morphemes;
   const middle = parts.length > 1 ? parts.join(" + ") : base;
   const whole = [...beginnings.map((part) => `${part}-`), middle, ...endings.map((part) => `-${part}`)];

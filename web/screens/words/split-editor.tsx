@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { type OwnSplit, removeSplit, saveSplit } from "#contract";
 import { findCorrespondence, ipa, showGrapheme, sounds, soundsOfGrapheme } from "#core/phonics";
-import { keyOf, type Reading, spellOut, unitOf } from "#core/words";
+import { keyOf, spellOut, unitOf, type WordSplit } from "#core/words";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -14,7 +14,7 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 
 interface EditorWanted {
   readonly word: string;
-  readonly reading: Reading;
+  readonly reading: WordSplit;
   /** The school's own split of this word, if it has one. */
   readonly own: OwnSplit | undefined;
   readonly onClose: () => void;

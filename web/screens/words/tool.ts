@@ -1,15 +1,15 @@
-import type { Reader } from "#core/words";
-import type { WordGround } from "#web/device/lexicon.ts";
+import type { TaughtReader } from "#core/words";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import type { For } from "#web/device/readers.ts";
 
 /** What every tool of this place is given. */
 export interface ToolWanted {
-  readonly ground: WordGround;
+  readonly ground: SchoolWords;
   readonly reader: For;
 }
 
 /** The engine's view of the reader, with what is being taught. */
-export function readerOf({ ground, reader }: ToolWanted, teaching: readonly string[] = []): Reader {
+export function readerOf({ ground, reader }: ToolWanted, teaching: readonly string[] = []): TaughtReader {
   return {
     known: reader.known,
     teaching: new Set(teaching.filter(Boolean)),

@@ -2,7 +2,7 @@ import { Printer, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { showGrapheme } from "#core/phonics";
 import { plural } from "#core/saying";
-import { judgeWord, type Reader, type WordVerdict } from "#core/words";
+import { judgeWord, type TaughtReader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
@@ -15,7 +15,7 @@ interface WordListWanted {
   readonly title: string;
   /** The list as it was made; a new one replaces what was edited. */
   readonly words: readonly string[];
-  readonly reader: Reader;
+  readonly reader: TaughtReader;
   /** Words made up on purpose are not told that they are missing in the word list. */
   readonly madeUp?: boolean;
 }
