@@ -21,13 +21,17 @@ export const setCheckSettings = {
   answer: settingsSaved,
 } as const satisfies Endpoint;
 
+/** A device that kept a plan before spelling cards had their code still says `say`. */
+function asNamedNow(sent: unknown): unknown {
+  const { kind } = (sent ?? {}) as { kind?: unknown };
+  return kind === "say" ? { ...(sent as object), kind: "card" } : sent;
+}
+
 const strategy = z.enum(["inOrder", "shuffled", "missed"]);
 const block = z.enum(["two", "three", "fourEnd", "fourStart", "five", "twoSyllables", "endings", "longer"]);
 const task = z.enum(["compound", "syllables", "rest", "sounds", "apart", "where", "alike"]);
 
-/** One part of a plan: which kind of check, over what, and how. */
-export const section = z.object({
-  kind: kindId,
+const ofAll = {
   scope: z.enum(["due", "all", "recent", "picked"]),
   most: z.number().int().min(1).max(60),
   recentSteps: z.number().int().min(1).max(40),
@@ -35,13 +39,24 @@ export const section = z.object({
   strategy,
   stopAfter: z.number().int().min(0).max(20),
   form: z.enum(["deck", "minute"]),
-  cases: z.enum(["small", "capital", "both"]),
-  blocks: z.array(block).min(1).max(8).readonly(),
-  madeUp: z.boolean(),
-  tasks: z.array(task).min(1).max(7).readonly(),
-  choices: z.number().int().min(4).max(9),
-  sentence: z.boolean(),
-});
+};
+const blocks = z.array(block).min(1).max(8).readonly();
+
+/**
+ * One part of a plan: which kind of check, over what, and how. A plan that was kept before a kind had only what is its own
+ * says more; what is not of the kind is left out.
+ */
+export const section = z.preprocess(
+  asNamedNow,
+  z.discriminatedUnion("kind", [
+    z.object({ kind: z.enum(["card", "exception", "write", "paper"]), ...ofAll }),
+    z.object({ kind: z.literal("words"), ...ofAll, blocks, madeUp: z.boolean() }),
+    z.object({ kind: z.literal("dictation"), ...ofAll, blocks, sentence: z.boolean() }),
+    z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
+    z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(task).min(1).max(7).readonly() }),
+    z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(["small", "capital", "both"]) }),
+  ]),
+);
 export type SectionBody = z.infer<typeof section>;
 
 const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.").readonly();
@@ -82,15 +97,17 @@ export const removePreset = {
 } as const satisfies Endpoint;
 
 const choice = z.object({ text: z.string(), from: gpc.optional(), to: gpc.optional() });
-const setup = z.object({
-  strategy,
-  stopAfter: z.number().int(),
-  form: z.enum(["deck", "minute"]),
-  pool: z.array(gpc).readonly(),
-  choices: z.number().int(),
-  sheet: z.record(z.string(), z.array(choice).readonly()),
-  version: z.enum(["A", "B"]),
-});
+const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(["deck", "minute"]) };
+const setup = z.discriminatedUnion("kind", [
+  z.object({ kind: z.enum(["card", "words", "exception", "write", "dictation", "listen", "names"]), ...ofSetup }),
+  z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
+  z.object({
+    kind: z.literal("paper"),
+    ...ofSetup,
+    sheet: z.record(z.string(), z.array(choice).readonly()),
+    version: z.enum(["A", "B"]),
+  }),
+]);
 
 export type SetupBody = z.infer<typeof setup>;
 

@@ -1,5 +1,6 @@
 import type { KindId } from "#core/ledger";
-import { type Ask, kinds, type Setup } from "./kinds/index.ts";
+import type { Gpc } from "#core/phonics";
+import { type Ask, type Drawn, kinds, type Setup, type SetupOf } from "./kinds/index.ts";
 import { type Section, sectionOf } from "./section.ts";
 
 /** Everything that a check is begun with. */
@@ -20,28 +21,31 @@ export function planCheck(ask: Ask): PlannedCheck {
   return {
     kind: kind.id,
     items,
-    setup: {
-      strategy: section.strategy,
-      stopAfter: section.stopAfter,
-      form: section.form,
-      pool: kind.id === "find" ? [...new Set([...taught, ...items])] : [],
-      choices: section.choices,
-      sheet: drawn.sheet ?? {},
-      version: "A",
-    },
+    setup: setupFor(section, [...new Set([...taught, ...items])], drawn.sheet),
   };
 }
 
-/** How a check was made before kinds had a setup of their own. */
-export const plainSetup: Setup = {
-  strategy: "shuffled",
-  stopAfter: 5,
-  form: "deck",
-  pool: [],
-  choices: 6,
-  sheet: {},
-  version: "A",
+function setupFor(section: Section, pool: readonly Gpc[], sheet: Drawn["sheet"]): Setup {
+  const { strategy, stopAfter, form } = section;
+  const common = { strategy, stopAfter, form };
+  if (section.kind === "find") return { ...common, kind: section.kind, pool, choices: section.choices };
+  if (section.kind === "paper") return { ...common, kind: section.kind, sheet: sheet ?? {}, version: "A" };
+  return { ...common, kind: section.kind };
+}
+
+const own: Partial<Record<KindId, object>> = {
+  find: { pool: [], choices: 6 },
+  paper: { sheet: {}, version: "A" },
 };
+
+/**
+ * The setup of a check of this kind, of what is stored of it: null for one from before kinds had a setup of their own.
+ * @example plainSetup("card") // a shuffled deck
+ */
+export function plainSetup<K extends KindId>(kind: K, stored: object | null = null): SetupOf<K> {
+  const common = { strategy: "shuffled", stopAfter: 5, form: "deck" };
+  return { ...common, ...own[kind], ...stored, kind } as unknown as SetupOf<K>;
+}
 
 const BETWEEN = 1500;
 const LEAST = 6;

@@ -28,9 +28,7 @@ export const blockIds: readonly BlockId[] = [
 export type Task = "compound" | "syllables" | "rest" | "sounds" | "apart" | "where" | "alike";
 export const tasks: readonly Task[] = ["compound", "syllables", "rest", "sounds", "apart", "where", "alike"];
 
-/** One part of a plan: which kind of check, over what, and how. What a kind does not use it leaves alone. */
-export interface Section {
-  readonly kind: KindId;
+interface Common {
   readonly scope: Scope;
   /** At most this many items (for words: in each block; for listening: in each task). */
   readonly most: number;
@@ -40,21 +38,34 @@ export interface Section {
   /** Misses in a row after which stopping is suggested; 0 never. */
   readonly stopAfter: number;
   readonly form: Form;
-  /** Letter names: which letters. */
-  readonly cases: "small" | "capital" | "both";
-  /** Words: which shapes. */
-  readonly blocks: readonly BlockId[];
-  /** Words: made-up ones among them, where the school uses them. */
-  readonly madeUp: boolean;
-  /** Listening: which tasks. */
-  readonly tasks: readonly Task[];
-  /** Hear and find: how many spellings to choose among, 4 to 9. */
-  readonly choices: number;
-  /** Dictation: a sentence at the end. */
-  readonly sentence: boolean;
 }
 
-const base: Omit<Section, "kind"> = {
+/** What a kind has beside what all have. */
+interface Own {
+  readonly card: unknown;
+  readonly exception: unknown;
+  readonly write: unknown;
+  readonly paper: unknown;
+  /** Which shapes, and made-up words among them where the school uses them. */
+  readonly words: { readonly blocks: readonly BlockId[]; readonly madeUp: boolean };
+  /** Which shapes, and a sentence at the end. */
+  readonly dictation: { readonly blocks: readonly BlockId[]; readonly sentence: boolean };
+  /** How many spellings to choose among, 4 to 9. */
+  readonly find: { readonly choices: number };
+  readonly listen: { readonly tasks: readonly Task[] };
+  readonly names: { readonly cases: Cases };
+}
+
+/** Which letters. */
+export type Cases = "small" | "capital" | "both";
+
+/** One part of a plan: which kind of check, over what, and how. */
+export type Section = Sections[KindId];
+/** A part of this kind. */
+export type SectionOf<K extends KindId> = Sections[K];
+type Sections = { [K in KindId]: Common & { readonly kind: K } & Own[K] };
+
+const base: Common = {
   scope: "due",
   most: 40,
   recentSteps: 3,
@@ -62,27 +73,38 @@ const base: Omit<Section, "kind"> = {
   strategy: "shuffled",
   stopAfter: 5,
   form: "deck",
-  cases: "small",
-  blocks: ["three", "fourEnd", "fourStart"],
-  madeUp: true,
-  tasks: ["sounds", "apart", "where"],
-  choices: 6,
-  sentence: true,
 };
 
-const changes: Record<KindId, Partial<Section>> = {
+const begins: { readonly [K in KindId]: Partial<Common> & Own[K] } = {
   card: {},
-  names: { scope: "all", most: 52 },
-  find: { most: 12 },
+  names: { scope: "all", most: 52, cases: "small" },
+  find: { most: 12, choices: 6 },
   write: { most: 12 },
-  words: { scope: "all", most: 4, strategy: "inOrder", stopAfter: 4 },
+  words: {
+    scope: "all",
+    most: 4,
+    strategy: "inOrder",
+    stopAfter: 4,
+    blocks: ["three", "fourEnd", "fourStart"],
+    madeUp: true,
+  },
   exception: { most: 20 },
-  dictation: { scope: "all", most: 6, strategy: "inOrder", stopAfter: 0 },
-  listen: { scope: "all", most: 4, strategy: "inOrder", stopAfter: 4 },
+  dictation: {
+    scope: "all",
+    most: 6,
+    strategy: "inOrder",
+    stopAfter: 0,
+    blocks: ["three", "fourEnd", "fourStart"],
+    sentence: true,
+  },
+  listen: { scope: "all", most: 4, strategy: "inOrder", stopAfter: 4, tasks: ["sounds", "apart", "where"] },
   paper: { scope: "all", most: 12, strategy: "inOrder", stopAfter: 0 },
 };
 
-/** A section as it begins, before anyone changes it. */
-export function sectionOf(kind: KindId, change: Partial<Section> = {}): Section {
-  return { ...base, ...changes[kind], ...change, kind };
+/**
+ * A section as it begins, before anyone changes it.
+ * @example sectionOf("names", { cases: "both" })
+ */
+export function sectionOf<K extends KindId>(kind: K, change: Partial<Omit<SectionOf<K>, "kind">> = {}): SectionOf<K> {
+  return { ...base, ...(begins[kind] as Partial<Common>), ...change, kind } as unknown as SectionOf<K>;
 }

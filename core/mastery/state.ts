@@ -172,10 +172,11 @@ export interface ConfusionCount extends Mixed {
 export function confusionsIn(
   answers: readonly GivenAnswer[],
   wanted: Omit<TellWanted, "setup"> & {
-    readonly setupOf?: ((checkId: string | null) => Setup) | undefined;
+    /** What a check was made with; undefined where no one knows. */
+    readonly setupOf?: ((checkId: string | null) => Setup | undefined) | undefined;
   },
 ): readonly ConfusionCount[] {
-  const { setupOf = () => plainSetup } = wanted;
+  const { setupOf = () => undefined } = wanted;
   const counts = new Map<string, Omit<ConfusionCount, "items"> & { items: Set<string> }>();
   const add = (mixed: Mixed, day: string, item: string) => {
     const pair = confusionPair(mixed.asked, mixed.given);
@@ -188,7 +189,8 @@ export function confusionsIn(
   for (const answer of answers) {
     if (heardIn(answer) === null) continue;
     const kind = kinds[answer.kind];
-    for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(checkOf(answer)) }).mixed)
+    for (const mixed of kind.tell(answer, { ...wanted, setup: setupOf(checkOf(answer)) ?? plainSetup(answer.kind) })
+      .mixed)
       add(mixed, answer.day, kind.show(answer.item));
   }
   return [...counts.values()]

@@ -1,6 +1,16 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-import { type Ask, blockIds, defaultSettings, dice, kinds, planCheck, sectionOf, tasks } from "#core/checks";
+import {
+  type Ask,
+  blockIds,
+  defaultSettings,
+  dice,
+  kinds,
+  planCheck,
+  type Section,
+  sectionOf,
+  tasks,
+} from "#core/checks";
 import { allOutcomes, isRight, kindIds, takesHeard } from "#core/ledger";
 import { readOrder, taughtUpTo } from "#core/order";
 import { readLexicon, readMadeUp, readSentences } from "#core/words";
@@ -29,7 +39,12 @@ const plans = Object.fromEntries(
     kind,
     planCheck({
       ...ask,
-      section: sectionOf(kind, { scope: "all", most: 12, blocks: blockIds, tasks, cases: "both" }),
+      section: {
+        ...sectionOf(kind, { scope: "all", most: 12 }),
+        blocks: blockIds,
+        tasks,
+        cases: "both",
+      } as unknown as Section,
     }),
   ]),
 ) as Record<(typeof kindIds)[number], ReturnType<typeof planCheck>>;

@@ -1,4 +1,4 @@
-import { type Dice, isSentence, kinds, outcomeOfWriting, type Setup } from "#core/checks";
+import { asSheet, type Dice, isSentence, kinds, outcomeOfWriting, type Setup } from "#core/checks";
 import type { KindId, Tag } from "#core/ledger";
 import { type Gpc, spellingsOfSound } from "#core/phonics";
 import { type Lexicon, readWordItem, split, type Unit } from "#core/words";
@@ -145,7 +145,7 @@ const reply: Readonly<Record<KindId, (asked: Asked) => ItemReply>> = {
     const { units } = readWordItem(item);
     if (units.every((unit) => unit.sound === "" || knows(unit.gpc, reader, from)))
       return { ...plain("right", 0), ms: null };
-    const wrong = (setup.sheet[item] ?? []).filter((choice) => choice.from !== undefined);
+    const wrong = (asSheet(setup).sheet[item] ?? []).filter((choice) => choice.from !== undefined);
     const pick = wrong[from.pick(Math.max(1, wrong.length))];
     if (!pick || from.share() > 0.9) return { ...plain("none", 0), ms: null };
     return { outcome: "wrong", heard: pick.text, ms: null, tags: [] };

@@ -44,7 +44,7 @@ export function readText(
       if (word.endsSentence && from.share() < 0.06) mark("endMark");
     } else {
       ms += 1400;
-      const likely = kinds.words.likely(wordItem({ text: keyOf(word.text), units }), plainSetup, 1);
+      const likely = kinds.words.likely(wordItem({ text: keyOf(word.text), units }), plainSetup("words"), 1);
       const said = likely[from.pick(Math.max(1, likely.length))]?.heard ?? null;
       if (from.share() >= temper.guesses) mark("told");
       else {

@@ -1,5 +1,6 @@
 import { and, eq, inArray, isNull, sql } from "drizzle-orm";
 import { plainSetup } from "#core/checks";
+import type { KindId } from "#core/ledger";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -9,7 +10,7 @@ export type CheckRow = Omit<typeof t.checks.$inferSelect, "setup"> & {
 
 /** A check from before there were kinds was a shuffled deck. */
 function whole(row: typeof t.checks.$inferSelect): CheckRow {
-  return { ...row, setup: { ...(row.setup ?? { ...plainSetup, pool: [], sheet: {} }) } };
+  return { ...row, setup: plainSetup(row.kind as KindId, row.setup) };
 }
 
 /** These checks, in no order. */

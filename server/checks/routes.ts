@@ -6,7 +6,7 @@ import {
   type SittingView,
   startSitting,
 } from "#contract";
-import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { type Ask, asSheet, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
 import { checkOf } from "#core/ledger";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
@@ -54,7 +54,7 @@ export function sittingRoutes({ serve }: Domain): void {
       if (section.kind !== "paper" || !one) return draw(section, one as Known, seed);
       const together = sheets.get(section) ?? draw(section, shared(known), seed);
       sheets.set(section, together);
-      return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
+      return { ...together, setup: { ...asSheet(together.setup), version: at % 2 === 0 ? "A" : "B" } };
     };
   }
 

@@ -11,7 +11,6 @@ import {
   listChildren,
   traces,
 } from "#contract";
-import { plainSetup } from "#core/checks";
 import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
 import { confusionsIn, standingOf, whyState } from "#core/mastery";
 import { sameName } from "#core/roster";
@@ -122,7 +121,7 @@ export function childRoutes({ serve }: Domain): void {
     const setups = new Map(rows.map((check) => [check.id, check.setup]));
     const confusions = confusionsIn(given, {
       ...(await school.words.read()),
-      setupOf: (checkId) => setups.get(checkId ?? "") ?? plainSetup,
+      setupOf: (checkId) => setups.get(checkId ?? ""),
     });
     const groups = (await school.groups.list()).filter(
       (group) => !group.closed && group.members.some((member) => member.childId === child.id),

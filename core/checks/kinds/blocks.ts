@@ -55,7 +55,7 @@ export interface BlockWords {
  * such words (made-up words have one or two syllables and no ending). Words with a spelling that is due come first
  * when the section asks for what is due.
  */
-export function wordsOfBlock(id: BlockId, ask: Ask): BlockWords {
+export function wordsOfBlock(id: BlockId, ask: Ask<"words">): BlockWords {
   const { section, settings, taught, recent, lexicon, seed } = ask;
   const one = blocks[id];
   const known = new Set(taught);

@@ -8,7 +8,7 @@ const nameMissed: TagChoice = { tag: "noName", name: "Letter name missed" };
 const keywordMissed: TagChoice = { tag: "noKeyword", name: "Keyword missed" };
 
 /** Spelling to sound. An item is a correspondence, `ea=ee`. */
-export const card: Kind = {
+export const card: Kind<"card"> = {
   id: "card",
   name: kindNames.card,
   about: "The child sees a spelling and says its sound.",

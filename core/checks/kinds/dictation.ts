@@ -29,7 +29,7 @@ export function isSentence(item: string): boolean {
 }
 
 /** Words of all chosen shapes in turn, then a sentence that these children can read, of five to nine words. */
-function draw(ask: Ask): { items: readonly string[] } {
+function draw(ask: Ask<"dictation">): { items: readonly string[] } {
   const { section, taught, lexicon, seed, exceptionWords, sentences, recent } = ask;
   if (section.scope === "picked") return { items: [...new Set(section.picked)] };
   const known = new Set(taught);
@@ -98,7 +98,7 @@ function tellSentence(item: string, written: string, wanted: TellWanted): Told {
 }
 
 /** Writing words and a sentence that are read out. An item is the text; what was written is typed in afterwards. */
-export const dictation: Kind = {
+export const dictation: Kind<"dictation"> = {
   id: "dictation",
   name: kindNames.dictation,
   about: "You read out, the child writes; afterwards you type what was written.",

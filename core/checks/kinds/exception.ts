@@ -15,7 +15,7 @@ const sounded: Pad = [
 ];
 
 /** Exception words. An item is the word as it is written. */
-export const exception: Kind = {
+export const exception: Kind<"exception"> = {
   id: "exception",
   name: kindNames.exception,
   about: "The child reads taught words with an unexpected part.",

@@ -11,7 +11,7 @@ import {
 } from "#core/phonics";
 import { dice, shuffled } from "#core/words";
 import { drawSpellings } from "./draw.ts";
-import { type Kind, nothingTold, type Pad, type Setup } from "./kind.ts";
+import { type Kind, nothingTold, type Pad, type SetupOf } from "./kind.ts";
 
 const pad: Pad = [
   { outcome: "right", name: "Found at once" },
@@ -34,7 +34,7 @@ function numberOf(text: string): number {
  */
 export function choicesFor(
   item: Gpc,
-  { pool, choices }: Pick<Setup, "pool" | "choices">,
+  { pool, choices }: Pick<SetupOf<"find">, "pool" | "choices">,
   seed: number,
 ): readonly string[] {
   const { grapheme, sound } = splitGpc(item);
@@ -53,7 +53,7 @@ export function choicesFor(
 }
 
 /** Sound to spelling, by pointing. An item is a correspondence; what is chosen is a spelling. */
-export const find: Kind = {
+export const find: Kind<"find"> = {
   id: "find",
   name: kindNames.find,
   about: "You say a sound, the child taps its spelling among several.",

@@ -10,8 +10,8 @@ import { paper } from "./paper.ts";
 import { words } from "./words.ts";
 import { write } from "./write.ts";
 
-/** Every kind of check by its id. A new kind is one file and one line here. */
-export const kinds: Readonly<Record<KindId, Kind>> = {
+/** A new kind is one file and one line here. */
+const each: { readonly [K in KindId]: Kind<K> } = {
   card,
   words,
   exception,
@@ -23,9 +23,12 @@ export const kinds: Readonly<Record<KindId, Kind>> = {
   paper,
 };
 
+/** Every kind of check by its id, for who does not know which it is. */
+export const kinds: Readonly<Record<KindId, Kind>> = each;
+
 export { blockOf, blocks } from "./blocks.ts";
 export { isSentence, outcomeOfWriting } from "./dictation.ts";
 export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
-export { choicesOnSheet } from "./paper.ts";
+export { asSheet, choicesOnSheet } from "./paper.ts";

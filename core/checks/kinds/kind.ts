@@ -1,7 +1,7 @@
 import type { GivenAnswer, KindId, Outcome, Tag } from "#core/ledger";
 import { type Accent, type Gpc, plainSound, showGrapheme } from "#core/phonics";
 import type { Lexicon, MadeUp, Unit } from "#core/words";
-import type { Section } from "../section.ts";
+import type { Section, SectionOf } from "../section.ts";
 import type { Settings } from "../settings.ts";
 
 /** What the child's face shows. It never holds a mark. */
@@ -50,20 +50,29 @@ export interface TagChoice {
   readonly name: string;
 }
 
-/** What a check of this kind was made with; kept with the check, so that it needs nothing else later. */
-export interface Setup {
+interface CommonSetup {
   readonly strategy: Section["strategy"];
   readonly stopAfter: number;
   readonly form: Section["form"];
-  /** Spellings that may stand among the choices (hear and find). */
-  readonly pool: readonly Gpc[];
-  /** How many choices the child has (hear and find). */
-  readonly choices: number;
-  /** The choices of a sheet (on paper), by item. */
-  readonly sheet: Readonly<Record<string, readonly SheetChoice[]>>;
-  /** Which of the two orders of choices a child's sheet has (on paper), so that neighbours cannot copy. */
-  readonly version: "A" | "B";
 }
+
+/** What a check of a kind keeps beside what all keep. */
+interface OwnSetup extends Readonly<Record<Exclude<KindId, "find" | "paper">, unknown>> {
+  /** Spellings that may stand among the choices, and how many choices the child has. */
+  readonly find: { readonly pool: readonly Gpc[]; readonly choices: number };
+  readonly paper: {
+    /** The choices of a sheet, by item. */
+    readonly sheet: Readonly<Record<string, readonly SheetChoice[]>>;
+    /** Which of the two orders of choices a child's sheet has, so that neighbours cannot copy. */
+    readonly version: "A" | "B";
+  };
+}
+
+/** What a check was made with; kept with the check, so that it needs nothing else later. */
+export type Setup = Setups[KindId];
+/** That of a check of this kind. */
+export type SetupOf<K extends KindId> = Setups[K];
+type Setups = { [K in KindId]: CommonSetup & { readonly kind: K } & OwnSetup[K] };
 
 export interface SheetChoice {
   readonly text: string;
@@ -82,8 +91,8 @@ export interface Stock {
 }
 
 /** What is known of a child, or of a group, when a check is made. */
-export interface Ask extends Stock {
-  readonly section: Section;
+export interface Ask<K extends KindId = KindId> extends Stock {
+  readonly section: SectionOf<K>;
   readonly settings: Settings;
   /** Everything taught so far, in teaching order, and that of the last steps. */
   readonly taught: readonly Gpc[];
@@ -118,15 +127,15 @@ export interface Told {
   readonly mixed: readonly Mixed[];
 }
 
-export interface TellWanted {
+export interface TellWanted<K extends KindId = KindId> {
   readonly lexicon: Lexicon;
   readonly accent?: Accent | undefined;
-  readonly setup: Setup;
+  readonly setup: SetupOf<K>;
 }
 
 /** One kind of check, whole: what it asks, shows and takes, and what its answers say. */
-export interface Kind {
-  readonly id: KindId;
+export interface Kind<K extends KindId = KindId> {
+  readonly id: K;
   readonly name: string;
   /** What the child does, in one sentence for the adult. */
   readonly about: string;
@@ -139,17 +148,17 @@ export interface Kind {
   /** True when the text is an item of this kind. */
   readonly fits: (item: string) => boolean;
   /** Which items a check has; none when nothing fits. */
-  readonly draw: (ask: Ask) => Drawn;
-  readonly face: (item: string, setup: Setup, seed: number) => Face;
+  draw(ask: Ask<K>): Drawn;
+  face(item: string, setup: SetupOf<K>, seed: number): Face;
   readonly prompt: (item: string, settings: Settings) => Prompt;
   readonly pad: (settings: Settings) => Pad;
-  readonly likely: (item: string, setup: Setup, seed: number) => readonly Likely[];
+  likely(item: string, setup: SetupOf<K>, seed: number): readonly Likely[];
   readonly tags: (settings: Settings) => readonly TagChoice[];
   /** The item as it is shown in lists. */
   readonly show: (item: string) => string;
   /** What was said, written or chosen, as it is shown. */
   readonly showHeard: (heard: string) => string;
-  readonly tell: (answer: GivenAnswer, wanted: TellWanted) => Told;
+  tell(answer: GivenAnswer, wanted: TellWanted<K>): Told;
 }
 
 export const nothingTold: Told = { says: [], units: [], failed: [], mixed: [] };

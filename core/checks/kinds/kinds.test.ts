@@ -5,6 +5,7 @@ import { findCorrespondence, spellingsOfSound, splitGpc } from "#core/phonics";
 import { decodability, readLexicon, readMadeUp, readSentences, readWordItem, split } from "#core/words";
 import {
   type Ask,
+  asSheet,
   blockIds,
   choicesFor,
   choicesOnSheet,
@@ -14,6 +15,7 @@ import {
   plainSetup,
   planCheck,
   type Section,
+  type Setup,
   sectionOf,
   taskOf,
   tasks,
@@ -67,7 +69,7 @@ function answer(
     ...change,
   } as GivenAnswer;
 }
-const tell = (one: GivenAnswer, setup = plainSetup) => kinds[one.kind].tell(one, { lexicon, setup });
+const tell = (one: GivenAnswer, setup: Setup = plainSetup(one.kind)) => kinds[one.kind].tell(one, { lexicon, setup });
 
 describe("every kind", () => {
   test.each(kindIds)("%s: draws items of its own, none twice, the same for the same seed", (kind) => {
@@ -171,7 +173,7 @@ describe("reading words", () => {
   });
   test("every likely misread fails in exactly the unit that it names", () => {
     for (const item of plan("words", { blocks: ["three", "fourEnd", "fourStart", "five"], most: 12 }).items)
-      for (const { heard, shows } of kinds.words.likely(item, plainSetup, 1))
+      for (const { heard, shows } of kinds.words.likely(item, plainSetup("words"), 1))
         expect(tell(answer("words", item, "wrong", { heard })).failed, `${item} as ${shows}`).toHaveLength(1);
   });
   test("a person overrules the engine, and right sounds with a wrong blend are told apart", () => {
@@ -250,7 +252,8 @@ describe("listening", () => {
 });
 
 describe("on paper", () => {
-  const { items, setup } = plan("paper", { scope: "due", most: 10 });
+  const { items, setup: made } = plan("paper", { scope: "due", most: 10 });
+  const setup = asSheet(made);
   test("four choices an item, one right, every wrong one differing in exactly one sound", () => {
     expect(items.length).toBe(10);
     for (const item of items) {
@@ -270,7 +273,7 @@ describe("on paper", () => {
   test("the right one stands at every place about as often", () => {
     const sheet = plan("paper", { scope: "all", most: 12 });
     const places = sheet.items.map((item) =>
-      (sheet.setup.sheet[item] ?? []).findIndex((choice) => choice.from === undefined),
+      (asSheet(sheet.setup).sheet[item] ?? []).findIndex((choice) => choice.from === undefined),
     );
     for (const place of [0, 1, 2, 3]) expect(places.filter((one) => one === place)).toHaveLength(3);
   });

@@ -278,7 +278,7 @@ function grown(ask: Ask, task: "sounds" | "apart"): readonly string[] {
 }
 
 /** Listening without letters. Items name their task first. */
-export const listen: Kind = {
+export const listen: Kind<"listen"> = {
   id: "listen",
   name: kindNames.listen,
   about: "Nothing to read: the child blends spoken parts, takes words apart, hears where a sound stands.",

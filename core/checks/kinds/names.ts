@@ -34,7 +34,7 @@ function likelyNames(item: string): readonly Likely[] {
 }
 
 /** Names of small and capital letters. An item is one letter, `b` or `B`. */
-export const names: Kind = {
+export const names: Kind<"names"> = {
   id: "names",
   name: kindNames.names,
   about: "The child sees a letter and says its name.",

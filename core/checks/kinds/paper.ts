@@ -1,7 +1,7 @@
 import { heardIn, kindNames } from "#core/ledger";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { dice, fourChoices, isWordItem, readWordItem, shuffled, wordItem } from "#core/words";
-import type { Kind, Pad, Setup, SheetChoice } from "./kind.ts";
+import type { Kind, Pad, Setup, SetupOf, SheetChoice } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
 
 const pad: Pad = [
@@ -15,7 +15,7 @@ const pad: Pad = [
 /** The four choices of an item in the order in which this child's sheet has them; none for an item that has no sheet. */
 export function choicesOnSheet(
   item: string,
-  { sheet, version }: Pick<Setup, "sheet" | "version">,
+  { sheet, version }: Pick<SetupOf<"paper">, "sheet" | "version">,
 ): readonly SheetChoice[] {
   const choices = sheet[item] ?? [];
   if (version === "A") return choices;
@@ -23,8 +23,13 @@ export function choicesOnSheet(
   return mixed.every((choice, at) => choice === choices[at]) ? [...choices].reverse() : mixed;
 }
 
+/** The setup as one of a sheet; an empty sheet for a check of another kind. */
+export function asSheet(setup: Setup): SetupOf<"paper"> {
+  return setup.kind === "paper" ? setup : { ...setup, kind: "paper", sheet: {}, version: "A" };
+}
+
 /** On paper, for a group: the adult says a word, each child rings it among four. An item is the spoken word. */
-export const paper: Kind = {
+export const paper: Kind<"paper"> = {
   id: "paper",
   name: kindNames.paper,
   about: "You read out a word, each child rings it among four. The choice tells what was confused.",

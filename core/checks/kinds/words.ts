@@ -108,7 +108,7 @@ export function tellMisread(answer: GivenAnswer, units: readonly Unit[], wanted:
 }
 
 /** Reading words in blocks of growing shape. An item is a word in its units. */
-export const words: Kind = {
+export const words: Kind<"words"> = {
   id: "words",
   name: kindNames.words,
   about: "The child reads words, real and made up, that have only taught spellings.",

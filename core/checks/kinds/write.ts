@@ -47,7 +47,7 @@ function likelySpellings(item: string): readonly Likely[] {
 }
 
 /** Sound to spelling, in writing. An item is a correspondence; what is written is a spelling or free text. */
-export const write: Kind = {
+export const write: Kind<"write"> = {
   id: "write",
   name: kindNames.write,
   about: "You say a sound, the child writes a spelling for it.",

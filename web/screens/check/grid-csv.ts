@@ -1,5 +1,5 @@
 import Papa from "papaparse";
-import { choicesOnSheet, type Setup, type SheetChoice } from "#core/checks";
+import { choicesOnSheet, type SetupOf, type SheetChoice } from "#core/checks";
 import { unguarded } from "#core/roster";
 
 /** What was ringed in one place of the grid: a choice by its number from 1, nothing, or two at once. */
@@ -10,7 +10,7 @@ export interface GridRow {
   readonly childId: string;
   readonly name: string;
   readonly items: readonly string[];
-  readonly setup: Pick<Setup, "sheet" | "version">;
+  readonly setup: Pick<SetupOf<"paper">, "sheet" | "version">;
 }
 
 export interface GridRead {

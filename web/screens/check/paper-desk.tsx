@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useRef, useState } from "react";
 import type { CheckView } from "#contract";
-import { choicesOnSheet, kinds } from "#core/checks";
+import { asSheet, choicesOnSheet, kinds } from "#core/checks";
 import { type GivenAnswer, heardIn, inCheck, standing } from "#core/ledger";
 import { plural } from "#core/saying";
 import { stampNow, todayHere } from "#web/device/clock.ts";
@@ -26,7 +26,7 @@ function ringedOf(answer: GivenAnswer | undefined, check: CheckView): Ringed | u
   if (!answer) return undefined;
   if (answer.outcome === "none") return "blank";
   if (answer.tags.includes("doubled")) return "doubled";
-  const choices = choicesOnSheet(answer.item, check.setup);
+  const choices = choicesOnSheet(answer.item, asSheet(check.setup));
   const at = choices.findIndex((choice) =>
     answer.outcome === "right" ? choice.from === undefined : choice.text === heardIn(answer),
   );
@@ -53,7 +53,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
     childId: one.childId,
     name: nameOf(one.childId),
     items: one.items,
-    setup: one.setup,
+    setup: asSheet(one.setup),
   }));
 
   const mark = (childId: string) => ({
@@ -75,7 +75,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
     else if (ringed === "doubled")
       log.put({ ...given, tags: ["doubled"], outcome: "wrong", heard: null, units: null });
     else {
-      const choice = choicesOnSheet(item, one.setup)[ringed - 1];
+      const choice = choicesOnSheet(item, asSheet(one.setup))[ringed - 1];
       if (!choice) return;
       log.put(
         choice.from === undefined
@@ -232,7 +232,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
                 >
                   {nameOf(one.childId)}
                 </th>
-                <td className="px-2 text-soft">{one.setup.version}</td>
+                <td className="px-2 text-soft">{asSheet(one.setup).version}</td>
                 {one.items.map((item, column) => {
                   const answer = answerIn(one, item);
                   const ringed = ringedOf(answer, one);
@@ -241,7 +241,7 @@ export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
                     ringed === undefined
                       ? ""
                       : typeof ringed === "number"
-                        ? `${ringed} ${choicesOnSheet(item, one.setup)[ringed - 1]?.text ?? ""}`
+                        ? `${ringed} ${choicesOnSheet(item, asSheet(one.setup))[ringed - 1]?.text ?? ""}`
                         : ringed === "blank"
                           ? "–"
                           : "two";

@@ -3,9 +3,11 @@ import { useState } from "react";
 import {
   blockIds,
   blocks,
+  type Cases,
   kinds,
   type Scope,
   type Section,
+  type SectionOf,
   sectionOf,
   strategyNames,
   taskNames,
@@ -85,9 +87,17 @@ export function SectionEditor({ section, number, of, size, pickable, onChange, o
   );
 }
 
+type Own =
+  | Partial<SectionOf<"words">>
+  | Partial<SectionOf<"dictation">>
+  | Partial<SectionOf<"find">>
+  | Partial<SectionOf<"listen">>
+  | Partial<SectionOf<"names">>;
+
 function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" | "pickable" | "onChange">) {
   const can = optionsOf(section);
-  const set = (change: Partial<Section>) => onChange({ ...section, ...change });
+  /** Changes what its kind has; what it has not it is never asked for. */
+  const set = (change: Partial<SectionOf<KindId>> | Own) => onChange({ ...section, ...change } as Section);
   const number = (value: string, least: number, most: number) =>
     Math.min(most, Math.max(least, Math.round(Number(value)) || least));
   const scopes: Scope[] = can.picks ? ["due", "all", "recent", "picked"] : ["due", "all", "recent"];
@@ -126,9 +136,9 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
       {can.most && (
         <TextField
           label={
-            can.blocks && section.kind === "words"
+            section.kind === "words"
               ? "At most in each shape"
-              : can.tasks
+              : section.kind === "listen"
                 ? "At most in each task"
                 : "At most"
           }
@@ -139,7 +149,7 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           onChange={(event) => set({ most: number(event.target.value, 1, 60) })}
         />
       )}
-      {can.choices && (
+      {section.kind === "find" && (
         <TextField
           label="Among how many (4 to 9)"
           type="number"
@@ -149,11 +159,11 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           onChange={(event) => set({ choices: number(event.target.value, 4, 9) })}
         />
       )}
-      {can.cases && (
+      {section.kind === "names" && (
         <Choice
           label="Which letters"
           value={section.cases}
-          onChange={(event) => set({ cases: event.target.value as Section["cases"] })}
+          onChange={(event) => set({ cases: event.target.value as Cases })}
         >
           {Object.entries(caseNames).map(([value, name]) => (
             <option key={value} value={value}>
@@ -196,7 +206,7 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           onChange={(event) => set({ stopAfter: number(event.target.value, 0, 20) })}
         />
       )}
-      {can.blocks && (
+      {(section.kind === "words" || section.kind === "dictation") && (
         <Toggles
           title="Shapes"
           all={blockIds.map((id) => ({ id, name: blocks[id].name, hint: blocks[id].example }))}
@@ -204,7 +214,7 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           onSet={(on) => set({ blocks: on })}
         />
       )}
-      {can.tasks && (
+      {section.kind === "listen" && (
         <Toggles
           title="Tasks"
           all={tasks.map((id) => ({ id, name: taskNames[id], hint: "" }))}
@@ -212,7 +222,7 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           onSet={(on) => set({ tasks: on })}
         />
       )}
-      {can.madeUp && (
+      {section.kind === "words" && (
         <label className="col-span-full flex items-center gap-2">
           <input
             type="checkbox"
@@ -223,7 +233,7 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           Made-up words among them, where the school uses them
         </label>
       )}
-      {can.sentence && (
+      {section.kind === "dictation" && (
         <label className="col-span-full flex items-center gap-2">
           <input
             type="checkbox"

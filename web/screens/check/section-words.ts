@@ -1,4 +1,12 @@
-import { type BlockId, kinds, type Scope, type Section, type StrategyName, taskNames } from "#core/checks";
+import {
+  type BlockId,
+  type Cases,
+  kinds,
+  type Scope,
+  type Section,
+  type StrategyName,
+  taskNames,
+} from "#core/checks";
 import { plural } from "#core/saying";
 
 /** How the choices of a plan are called. */
@@ -15,7 +23,7 @@ export const strategyNamesShown: Record<StrategyName, string> = {
   missed: "only what was not right at once last time",
 };
 
-export const caseNames: Record<Section["cases"], string> = {
+export const caseNames: Record<Cases, string> = {
   small: "small letters",
   capital: "capital letters",
   both: "small and capital letters",
@@ -34,7 +42,7 @@ const shortShape: Record<BlockId, string> = {
 
 /** What a part of a plan holds, in one line. */
 export function sectionInWords(section: Section): string {
-  const { kind, scope, most, blocks: shapes, tasks, recentSteps } = section;
+  const { scope, most, recentSteps } = section;
   const what =
     scope === "recent"
       ? `the last ${plural(recentSteps, "step")}`
@@ -42,13 +50,14 @@ export function sectionInWords(section: Section): string {
         ? `${section.picked.length} picked by hand`
         : scopeNames[scope];
   const rest: string[] = [];
-  if (kind === "names") rest.push(caseNames[section.cases]);
-  else if (kind === "listen")
-    rest.push(`${tasks.map((task) => taskNames[task].toLowerCase()).join(", ")}, ${most} each`);
-  else if (kind === "words") rest.push(what, `${shapes.map((id) => shortShape[id]).join(", ")}, ${most} each`);
+  if (section.kind === "names") rest.push(caseNames[section.cases]);
+  else if (section.kind === "listen")
+    rest.push(`${section.tasks.map((task) => taskNames[task].toLowerCase()).join(", ")}, ${most} each`);
+  else if (section.kind === "words")
+    rest.push(what, `${section.blocks.map((id) => shortShape[id]).join(", ")}, ${most} each`);
   else rest.push(what);
-  if (kind === "find") rest.push(`among ${section.choices}`);
-  if (kind === "dictation") rest.push(`${plural(most, "word")}${section.sentence ? " and a sentence" : ""}`);
+  if (section.kind === "find") rest.push(`among ${section.choices}`);
+  if (section.kind === "dictation") rest.push(`${plural(most, "word")}${section.sentence ? " and a sentence" : ""}`);
   if (section.form === "minute") rest.push("as many as a minute holds");
   if (section.strategy === "missed") rest.push("only what was missed last time");
   return rest.join(" · ");
@@ -63,12 +72,6 @@ export function optionsOf({ kind, scope }: Pick<Section, "kind" | "scope">) {
     most: !spellings || scope === "due",
     scope: kind !== "listen",
     picks: spellings ? "spellings" : kind === "exception" ? "words" : kind === "names" ? "letters" : null,
-    cases: kind === "names",
-    blocks: kind === "words" || kind === "dictation",
-    madeUp: kind === "words",
-    tasks: kind === "listen",
-    choices: kind === "find",
-    sentence: kind === "dictation",
     strategy: cards,
     stop: cards,
     form: cards && kind !== "listen" && kind !== "write",

@@ -1,6 +1,6 @@
 import { useParams } from "react-router";
 import { getSitting, type SittingView } from "#contract";
-import { choicesOnSheet, kinds } from "#core/checks";
+import { asSheet, choicesOnSheet, kinds } from "#core/checks";
 import { shortDay } from "#core/saying";
 import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { useKept } from "#web/device/kept.ts";
@@ -52,7 +52,9 @@ const sheet =
 
 function AdultSheet({ sitting, checks }: { sitting: SittingView; checks: readonly Check[] }) {
   const [first] = checks as [Check];
-  const versions = (["A", "B"] as const).filter((version) => checks.some((check) => check.setup.version === version));
+  const versions = (["A", "B"] as const).filter((version) =>
+    checks.some((check) => asSheet(check.setup).version === version),
+  );
   const initials = checks.map((check) => sitting.children.find((child) => child.id === check.childId)?.name ?? "");
   return (
     <section className={sheet} aria-label="Sheet for the adult">
@@ -85,7 +87,7 @@ function AdultSheet({ sitting, checks }: { sitting: SittingView; checks: readonl
               <td className="font-child text-lg">{kinds.paper.show(item)}</td>
               {versions.map((version) => (
                 <td key={version}>
-                  {choicesOnSheet(item, { ...first.setup, version }).findIndex(
+                  {choicesOnSheet(item, { ...asSheet(first.setup), version }).findIndex(
                     (choice) => choice.from === undefined,
                   ) + 1}
                 </td>
@@ -101,7 +103,8 @@ function AdultSheet({ sitting, checks }: { sitting: SittingView; checks: readonl
 const example = ["mop", "map", "mat", "nap"];
 
 function ChildSheet({ check, name }: { check: Check; name: string }) {
-  const { items, setup } = check;
+  const { items } = check;
+  const setup = asSheet(check.setup);
   return (
     <section className={sheet} aria-label={`Sheet of ${name}`}>
       <header className="mb-3 flex items-baseline justify-between border-b border-black pb-1">
