@@ -19,10 +19,12 @@ import { textRead } from "./text-read.ts";
 export const kindId = z.preprocess((code) => (code === "say" ? "card" : code), z.enum(kindIds));
 /** What was asked, in the notation of its kind; whether it is one is for `core/checks` to say. */
 export const item = line(200);
+/** What became of an item. */
 export const outcome = z.enum([...plainOutcomes, ...heardOutcomes]);
 
 const check = z.object({ kind: z.literal("check"), checkId: id });
 const reading = z.object({ kind: z.literal("reading"), readingId: id });
+/** Where a mark comes from; open by kind. */
 const source = z.discriminatedUnion("kind", [
   check,
   reading,
@@ -31,6 +33,7 @@ const source = z.discriminatedUnion("kind", [
 
 /** `day` is the server's: it works it out when the mark arrives. What a device sends there is its guess until then. */
 const mark = z.object({ id, childId: id, markedAt: instant, day, markedBy: line(60) });
+/** What an answer says of itself, whatever became of it. */
 const given = mark.extend({
   kind: z.enum(kindIds),
   item,
@@ -80,6 +83,7 @@ export type AnswerBody = z.infer<typeof answer>;
  */
 export const sentAnswer = z.preprocess(broughtUp, answer);
 
+/** What became of one mark. */
 const fate = z.object({
   /** Which of those sent, from 0. */
   at: count,
@@ -88,6 +92,7 @@ const fate = z.object({
   says: z.string(),
 });
 
+/** Marks that are sent at once. */
 export const MOST_ANSWERS = 500;
 
 /**

@@ -1,18 +1,20 @@
 import { z } from "zod";
+import { answerForms, blockIds, exceptionWays, forms, letterCases, scopes, strategyNames, tasks } from "#core/checks";
 import { answer, item, kindId, outcome } from "./answers.ts";
 import { byId, count, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How this school checks. */
 export const checkSettings = z.object({
-  answerForm: z.enum(["sound", "nameSound", "nameKeywordSound"]),
-  exceptionWay: z.enum(["wholes", "sounded"]),
+  answerForm: z.enum(answerForms),
+  exceptionWay: z.enum(exceptionWays),
   madeUp: z.boolean(),
   slowAfter: z.number().min(0).max(20),
 });
 
 export type CheckSettingsBody = z.infer<typeof checkSettings>;
 
+/** Sets how this school checks. Checks that are open keep what they were begun with; results follow at once. */
 export const setCheckSettings = {
   method: "PUT",
   path: "/api/school/checks",
@@ -27,20 +29,18 @@ function asNamedNow(sent: unknown): unknown {
   return kind === "say" ? { ...(sent as object), kind: "card" } : sent;
 }
 
-const strategy = z.enum(["inOrder", "shuffled", "missed"]);
-const block = z.enum(["two", "three", "fourEnd", "fourStart", "five", "twoSyllables", "endings", "longer"]);
-const task = z.enum(["compound", "syllables", "rest", "sounds", "apart", "where", "alike"]);
+const strategy = z.enum(strategyNames);
 
 const ofAll = {
-  scope: z.enum(["due", "all", "recent", "picked"]),
+  scope: z.enum(scopes),
   most: z.number().int().min(1).max(60),
   recentSteps: z.number().int().min(1).max(40),
   picked: z.array(item).max(200).readonly(),
   strategy,
   stopAfter: z.number().int().min(0).max(20),
-  form: z.enum(["deck", "minute"]),
+  form: z.enum(forms),
 };
-const blocks = z.array(block).min(1).max(8).readonly();
+const blocks = z.array(z.enum(blockIds)).min(1).max(8).readonly();
 
 /**
  * One part of a plan: which kind of check, over what, and how. A plan that was kept before a kind had only what is its own
@@ -53,14 +53,15 @@ export const section = z.preprocess(
     z.object({ kind: z.literal("words"), ...ofAll, blocks, madeUp: z.boolean() }),
     z.object({ kind: z.literal("dictation"), ...ofAll, blocks, sentence: z.boolean() }),
     z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
-    z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(task).min(1).max(7).readonly() }),
-    z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(["small", "capital", "both"]) }),
+    z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(z.enum(tasks)).min(1).max(7).readonly() }),
+    z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(letterCases) }),
   ]),
 );
 export type SectionBody = z.infer<typeof section>;
 
 const sections = z.array(section).min(1, "Put at least one part into it.").max(8, "At most 8 parts.").readonly();
 
+/** A plan of checks that can be begun from; those that ship stay as they are. */
 const preset = z.object({
   id,
   shipped: z.boolean(),
@@ -79,6 +80,10 @@ export const listPresets = {
   answer: z.array(preset),
 } as const satisfies Endpoint;
 
+/**
+ * Keeps a plan, as a new one (`version` 0) or over the one that it was made from; made from an older one it is answered with
+ * both (409).
+ */
 export const savePreset = {
   method: "PUT",
   path: "/api/presets/:id",
@@ -88,6 +93,7 @@ export const savePreset = {
   answer: preset,
 } as const satisfies Endpoint;
 
+/** Removes a plan of the school's own; checks that were begun from it stay. */
 export const removePreset = {
   method: "DELETE",
   path: "/api/presets/:id",
@@ -96,8 +102,9 @@ export const removePreset = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** A choice on a sheet: its text, and for a wrong one what was taken for what. */
 const choice = z.object({ text: z.string(), from: gpc.optional(), to: gpc.optional() });
-const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(["deck", "minute"]) };
+const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(forms) };
 const setup = z.discriminatedUnion("kind", [
   z.object({ kind: z.enum(["card", "words", "exception", "write", "dictation", "listen", "names"]), ...ofSetup }),
   z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
@@ -111,6 +118,7 @@ const setup = z.discriminatedUnion("kind", [
 
 export type SetupBody = z.infer<typeof setup>;
 
+/** A check of one kind with one child, with everything that a desk needs to go on with it without a line. */
 const checkView = z.object({
   id,
   childId: id,
@@ -145,7 +153,12 @@ const sittingView = z.object({
 });
 export type SittingView = z.infer<typeof sittingView>;
 
+/** Children that are checked in one go. */
 export const MOST_CHILDREN = 60;
+/**
+ * Begins checks in one go: draws the items of each part for each child. Nothing to ask is a 422 with the reason. The same asking
+ * once more gives what was begun, with the answers since.
+ */
 export const startSitting = {
   method: "POST",
   path: "/api/sittings",
@@ -166,6 +179,7 @@ export const startSitting = {
   answer: sittingView,
 } as const satisfies Endpoint;
 
+/** A sitting with its checks and all their answers, for a desk that was opened again or elsewhere. */
 export const getSitting = {
   method: "GET",
   path: "/api/sittings/:id",

@@ -4,9 +4,12 @@ import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./co
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 
+/** First name and initial: the least that tells the children of a class apart. */
 export const childName = line(60);
+/** Only what changes the session, `glasses are due`. */
 export const childNote = note(200);
 
+/** A child as lists and forms have it. */
 const childView = z.object({
   id,
   classId: id,
@@ -19,8 +22,13 @@ const childView = z.object({
 });
 export type ChildView = z.infer<typeof childView>;
 
+/** A child to add: its id is made on the device, so that adding twice adds once. */
 const newChild = z.object({ id, classId: id, name: childName, note: childNote });
 
+/**
+ * The children of a class, or of all classes, by name; archived ones too.
+ * @example call(listChildren, { query: { classId } })
+ */
 export const listChildren = {
   method: "GET",
   path: "/api/children",
@@ -29,6 +37,10 @@ export const listChildren = {
   answer: z.array(childView),
 } as const satisfies Endpoint;
 
+/**
+ * Adds a child to a class. The same child once more is told as success; another under its id is refused (409), and so is a
+ * second child of the name in the class (422).
+ */
 export const addChild = {
   method: "POST",
   path: "/api/children",
@@ -38,6 +50,10 @@ export const addChild = {
 } as const satisfies Endpoint;
 
 export const MOST_IMPORTED = 250;
+/**
+ * Adds a list of children. Each is looked at by itself: one whose class is gone or whose name is taken is among `refused`, with
+ * the reason, and the others are added. Sent again, those that are there are neither added nor refused.
+ */
 export const importChildren = {
   method: "POST",
   path: "/api/children/import",
@@ -46,6 +62,9 @@ export const importChildren = {
   answer: z.object({ added: z.number().int(), refused: z.array(z.object({ id, says: z.string() })) }),
 } as const satisfies Endpoint;
 
+/**
+ * Changes what is given of a child; what is left out stays. Made from an older `version` it is answered with both (409).
+ */
 export const editChild = {
   method: "PATCH",
   path: "/api/children/:id",
@@ -58,6 +77,7 @@ export const editChild = {
   answer: childView,
 } as const satisfies Endpoint;
 
+/** A check of a child in one line: how many cards it had, and of those asked how many were right at last. */
 const checkSummary = z.object({
   id,
   sittingId: id,
@@ -69,6 +89,7 @@ const checkSummary = z.object({
   right: z.number().int(),
 });
 
+/** A child's page: its checks, the newest first, the open groups that it is in, and what it takes for what. */
 export const getChild = {
   method: "GET",
   path: "/api/children/:id",
@@ -91,6 +112,10 @@ export const getChild = {
   }),
 } as const satisfies Endpoint;
 
+/**
+ * Why a spelling stands as it does for a child: its state today, the reason in a sentence, and every answer to it, the newest
+ * first; those that were taken back are marked.
+ */
 export const evidence = {
   method: "GET",
   path: "/api/children/:id/evidence",
@@ -149,6 +174,10 @@ export const exportChild = {
   }),
 } as const satisfies Endpoint;
 
+/**
+ * Erases a child with every row that names it, for good. Notes of sessions in which it was keep their words, with "this child"
+ * for its name.
+ */
 export const eraseChild = {
   method: "DELETE",
   path: "/api/children/:id",

@@ -4,12 +4,14 @@ import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSav
 import type { Endpoint } from "./endpoint.ts";
 import { readingSettings } from "./readings.ts";
 
+/** A step of a teaching order: what is taught in it, and the exception words that come with it. */
 export const step = z.object({
   id: line(40),
   title: line(80),
   gpcs: z.array(gpc).max(60).readonly(),
   exceptionWords: z.array(line(30)).max(40).readonly(),
 });
+/** A teaching order: what it is for and its steps, from the first. */
 export const orderContent = z.object({
   name: line(80),
   kind: note(200),
@@ -18,6 +20,7 @@ export const orderContent = z.object({
 });
 export type OrderBody = z.infer<typeof orderContent>;
 
+/** A teaching order with the classes that follow it. */
 const orderView = z.object({
   id,
   /** Shipped orders stay as they are; a school edits a copy. */
@@ -28,6 +31,7 @@ const orderView = z.object({
 });
 export type OrderView = z.infer<typeof orderView>;
 
+/** A class: what it follows, how far it is, how many children are in it. */
 const classView = z.object({
   id,
   name: z.string(),
@@ -41,6 +45,7 @@ const classView = z.object({
 });
 export type ClassView = z.infer<typeof classView>;
 
+/** What every page asks first: the school, its settings, its classes and orders, and what waits. */
 export const getSchool = {
   method: "GET",
   path: "/api/school",
@@ -65,6 +70,7 @@ export const getSchool = {
 } as const satisfies Endpoint;
 export type School = z.infer<typeof getSchool.answer>;
 
+/** Names the school. The name stands on what is printed and shared. */
 export const nameSchool = {
   method: "PUT",
   path: "/api/school",
@@ -82,6 +88,7 @@ export const setTimeZone = {
   answer: settingsSaved,
 } as const satisfies Endpoint;
 
+/** Adds a class. The same once more is told as success; another class of the name is refused (422). */
 export const addClass = {
   method: "POST",
   path: "/api/classes",
@@ -90,6 +97,7 @@ export const addClass = {
   answer: classView,
 } as const satisfies Endpoint;
 
+/** Changes what is given of a class; what is left out stays. */
 export const editClass = {
   method: "PATCH",
   path: "/api/classes/:id",
@@ -99,6 +107,10 @@ export const editClass = {
   answer: classView,
 } as const satisfies Endpoint;
 
+/**
+ * Says how far a class has been taught, from which day on: up to a step of its order, or nothing yet (null). The mark that came
+ * last counts, whatever the clock of its device says.
+ */
 export const markTaught = {
   method: "POST",
   path: "/api/classes/:id/taught",
@@ -108,6 +120,7 @@ export const markTaught = {
   answer: classView,
 } as const satisfies Endpoint;
 
+/** Every mark of how far a class has been taught, the newest first. */
 export const taughtHistory = {
   method: "GET",
   path: "/api/classes/:id/taught",
@@ -116,6 +129,10 @@ export const taughtHistory = {
   answer: z.array(z.object({ id, stepId: z.string().nullable(), taughtOn: day })),
 } as const satisfies Endpoint;
 
+/**
+ * Adds a teaching order of the school's own. One that does not hold (a spelling twice, an empty step) is refused with every reason
+ * (422).
+ */
 export const addOrder = {
   method: "POST",
   path: "/api/orders",
@@ -124,6 +141,10 @@ export const addOrder = {
   answer: orderView,
 } as const satisfies Endpoint;
 
+/**
+ * Changes an order of the school's own; those that ship stay as they are (422), and a step up to which a class is taught cannot
+ * go (422). Made from an older `version` it is answered with both (409).
+ */
 export const editOrder = {
   method: "PUT",
   path: "/api/orders/:id",
@@ -133,6 +154,7 @@ export const editOrder = {
   answer: orderView,
 } as const satisfies Endpoint;
 
+/** Removes an order that no class follows. */
 export const removeOrder = {
   method: "DELETE",
   path: "/api/orders/:id",

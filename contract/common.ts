@@ -50,7 +50,9 @@ export function note(most: number) {
     );
 }
 
+/** An address with an id in it. */
 export const byId = z.object({ id });
+/** It was done, and there is nothing else to tell. */
 export const done = z.object({ done: z.literal(true) });
 /** A setting of the school is kept; the version of its settings now. */
 export const settingsSaved = done.extend({ version: count });

@@ -22,7 +22,9 @@ export interface Endpoint<
   readonly answer: Answer;
 }
 
+/** After checking. */
 type Parsed<T> = T extends z.ZodType ? z.output<T> : undefined;
+/** Before checking. */
 type Sent<T> = T extends z.ZodType ? z.input<T> : undefined;
 
 /** What a handler is given, after checking. */
@@ -39,6 +41,10 @@ export type Asking<E extends Endpoint> = (E["params"] extends z.ZodType
   (E["query"] extends z.ZodType ? { query?: Sent<E["query"]> } : { query?: undefined }) &
   (E["body"] extends z.ZodType ? { body: Sent<E["body"]> } : { body?: undefined });
 
+/**
+ * What a caller gets.
+ * @example AnswerOf<typeof getChild>["child"]
+ */
 export type AnswerOf<E extends Endpoint> = z.output<E["answer"]>;
 
 /**

@@ -31,6 +31,7 @@ export const openFace = {
   answer: z.object({ code: z.string() }),
 } as const satisfies Endpoint;
 
+/** Shows something on the faces of a desk, and on one that comes later. */
 export const showFace = {
   method: "PUT",
   path: "/api/desks/:id/face",
@@ -40,6 +41,7 @@ export const showFace = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** The desk is left: its code leads nowhere any more, and faces are told. */
 export const closeFace = {
   method: "DELETE",
   path: "/api/desks/:id/face",
@@ -50,6 +52,7 @@ export const closeFace = {
 
 const byCode = z.object({ code: z.string().regex(/^\d{6}$/, "A code has six figures.") });
 
+/** What the child's face shows now. */
 export const getFace = {
   method: "GET",
   path: "/api/faces/:code",

@@ -1,10 +1,13 @@
 import { z } from "zod";
+import { partKinds } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How a child did with a spelling in a session. */
 const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
+/** A place in a group; `locked` keeps the child there when groups are proposed anew. */
 const member = z.object({ childId: id, locked: z.boolean() });
+/** A state that was saved of a group. */
 const version = z.object({
   id,
   version: count,
@@ -13,6 +16,7 @@ const version = z.object({
   members: z.array(member),
   targets: z.array(gpc),
 });
+/** A group in its newest state, with the names of its children. */
 const groupView = z.object({
   id,
   name: z.string(),
@@ -25,6 +29,7 @@ const groupView = z.object({
 });
 export type GroupView = z.infer<typeof groupView>;
 
+/** Every group in its newest state, open ones first, then by when they were made. */
 export const listGroups = {
   method: "GET",
   path: "/api/groups",
@@ -32,6 +37,7 @@ export const listGroups = {
   answer: z.array(groupView),
 } as const satisfies Endpoint;
 
+/** One group with all its states, the newest first. */
 export const getGroup = {
   method: "GET",
   path: "/api/groups/:id",
@@ -57,6 +63,7 @@ export const saveGroup = {
   answer: groupView,
 } as const satisfies Endpoint;
 
+/** Closes a group, which keeps its history and leaves the day, or opens it again. */
 export const closeGroup = {
   method: "POST",
   path: "/api/groups/:id/close",
@@ -66,21 +73,16 @@ export const closeGroup = {
   answer: groupView,
 } as const satisfies Endpoint;
 
-export const partKind = z.enum([
-  "revisit",
-  "teach",
-  "readWords",
-  "exceptionWords",
-  "writeWords",
-  "sentence",
-  "lastLook",
-]);
+/** The parts of a session, in the order in which it has them. */
+export const partKind = z.enum(partKinds);
+/** A part of a session: minutes, what is asked or read in it, and how. */
 const part = z.object({
   kind: partKind,
   minutes: z.number().int().min(0).max(60),
   items: z.array(line(200)).max(40).readonly(),
   how: note(400),
 });
+/** A session as it is planned: the spelling that it teaches, its parts, and what the tool remarks about it. */
 const plan = z.object({
   target: gpc,
   parts: z.array(part).max(12).readonly(),
@@ -88,6 +90,7 @@ const plan = z.object({
 });
 export type PlanBody = z.infer<typeof plan>;
 
+/** What happened in a session: who came, how far it got, who did how with which spelling. */
 const report = z.object({
   id,
   by: line(60),
@@ -100,6 +103,7 @@ const report = z.object({
 });
 export type ReportBody = z.infer<typeof report>;
 
+/** A session with all that its page and its card need. */
 const sessionView = z.object({
   id,
   groupId: id,
@@ -118,6 +122,7 @@ const sessionView = z.object({
 });
 export type SessionView = z.infer<typeof sessionView>;
 
+/** Sessions of a group, or of all, the latest day first, without their plans. */
 export const listSessions = {
   method: "GET",
   path: "/api/sessions",
@@ -139,6 +144,11 @@ export const listSessions = {
   ),
 } as const satisfies Endpoint;
 
+/**
+ * Plans a session for the children who are in the group now. Without a `target` the tool chooses the next one that is needed
+ * and has enough words. Refused (422) when the group is empty or has nothing to learn; the same asking once more is told as
+ * success.
+ */
 export const planNewSession = {
   method: "POST",
   path: "/api/sessions",
@@ -153,6 +163,7 @@ export const planNewSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/** One session; one that was removed is not here (404). */
 export const getSession = {
   method: "GET",
   path: "/api/sessions/:id",
@@ -161,6 +172,9 @@ export const getSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/**
+ * Moves a session to another day or changes its plan. Made from an older `version` it is answered with both (409).
+ */
 export const editSession = {
   method: "PATCH",
   path: "/api/sessions/:id",
@@ -170,6 +184,10 @@ export const editSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/**
+ * Fills a session anew for a target, from what its children can read today. What was changed by hand in it is gone; made from
+ * an older `version` it is answered with both (409).
+ */
 export const replanSession = {
   method: "POST",
   path: "/api/sessions/:id/replan",
@@ -189,6 +207,7 @@ export const copySession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/** Takes a session out of sight; for a day it can be brought back. One that was held and reported stays (422). */
 export const removeSession = {
   method: "DELETE",
   path: "/api/sessions/:id",
@@ -206,6 +225,9 @@ export const restoreSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/**
+ * Makes the link under which a colleague reaches the card of a session until its last day. A link made before ends.
+ */
 export const shareSession = {
   method: "POST",
   path: "/api/sessions/:id/share",
@@ -216,6 +238,7 @@ export const shareSession = {
   answer: z.object({ token: z.string(), endsOn: day }),
 } as const satisfies Endpoint;
 
+/** Ends the link of a session at once. */
 export const unshareSession = {
   method: "DELETE",
   path: "/api/sessions/:id/share",
@@ -224,6 +247,10 @@ export const unshareSession = {
   answer: done,
 } as const satisfies Endpoint;
 
+/**
+ * Says what happened in a session. Its marks become answers of the children; one that the ledger refuses takes the whole report
+ * back (422). The same report once more is told as success.
+ */
 export const reportSession = {
   method: "POST",
   path: "/api/sessions/:id/report",
@@ -264,6 +291,7 @@ export const getShared = {
 } as const satisfies Endpoint;
 export type SharedCard = z.infer<typeof getShared.answer>;
 
+/** The same by a link: at most ten reports, each within fourteen days of the session (422 otherwise). */
 export const reportShared = {
   method: "POST",
   path: "/api/shared/:token/report",

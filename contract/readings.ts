@@ -3,6 +3,7 @@ import { byId, day, id, instant, line, note, onto, settingsSaved } from "./commo
 import type { Endpoint } from "./endpoint.ts";
 import { textRead } from "./text-read.ts";
 
+/** One of four steps from word by word to like speech; null where no one gave one. */
 const step = z.number().int().min(1).max(4).nullable();
 
 /** One reading of a text by one child, whole: the text as it was read, and everything that was marked. */
@@ -32,6 +33,7 @@ const readingBody = z.object({
 });
 export type ReadingBody = z.infer<typeof readingBody>;
 
+/** A reading as it is kept. */
 export const readingView = readingBody.extend({ id });
 export type ReadingView = z.infer<typeof readingView>;
 
@@ -80,6 +82,7 @@ export const readingFigures = {
 } as const satisfies Endpoint;
 export type ReadingFigures = z.infer<typeof readingFigures.answer>[number];
 
+/** Words correct in a minute. */
 const aim = z.number().int().min(0).max(400);
 /** What the school measures readings against. */
 export const readingSettings = z
@@ -97,6 +100,7 @@ export const readingSettings = z
   );
 export type ReadingSettingsBody = z.infer<typeof readingSettings>;
 
+/** Sets what readings are measured against; readings of before follow it too. */
 export const setReadingSettings = {
   method: "PUT",
   path: "/api/school/reading",

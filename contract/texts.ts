@@ -2,6 +2,7 @@ import { z } from "zod";
 import { byId, count, done, gpc, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
+/** A question about a text: whether its answer is found in it or between the lines, and the answers that count. */
 const question = z.object({
   kind: z.enum(["who", "what", "where", "when", "why", "how"]),
   depth: z.enum(["found", "between"]),
@@ -10,8 +11,10 @@ const question = z.object({
   /** Where in the text the answer stands, word for word; may be empty. */
   where: note(300),
 });
+/** A word of the text in a child's words. */
 const meaning = z.object({ word: line(40), means: line(200) });
 
+/** A text as it is written, with all that goes with it. */
 export const textContent = z.object({
   title: line(120),
   /** Words that are read as wholes in this text. */
@@ -24,6 +27,7 @@ export type TextContentBody = z.infer<typeof textContent>;
 
 const textId = z.string().regex(/^[a-z0-9-]{1,80}$/, "Not the name of a text.");
 
+/** A text of the library: one that ships, or the school's own in its newest version. */
 const textView = textContent.extend({
   /** Its name in an address. */
   id: textId,
@@ -69,6 +73,7 @@ export const restoreText = {
   answer: done,
 } as const satisfies Endpoint;
 
+/** A kept state of an own text. */
 const textVersion = z.object({
   version: z.number().int(),
   content: textContent,
@@ -91,6 +96,7 @@ export const libraryFile = z.object({
   format: z.literal("keen-sapling texts 1"),
   texts: z.array(z.unknown()).max(2000, "At most 2,000 texts."),
 });
+/** A text in a library file; without an id it is a new one. */
 export const libraryEntry = textContent.extend({
   id: textId.optional(),
   exceptions: textContent.shape.exceptions.default([]),
@@ -100,6 +106,9 @@ export const libraryEntry = textContent.extend({
 
 /** Whose preparation: `all`, or a class, a group or a child by its id. */
 const forKey = z.string().regex(/^(all|(class|group|child):[0-9a-f-]{36})$/, "Not a class, group or child.");
+/**
+ * What is looked at before a text is read: spellings, words with them, words as wholes, meanings, what to watch for.
+ */
 export const preparation = z.object({
   focus: z.array(gpc).max(20).readonly(),
   first: z.array(line(40)).max(40).readonly(),
@@ -121,6 +130,9 @@ export const getPreparation = {
   answer: z.object({ preparation: preparation.nullable(), version: count }),
 } as const satisfies Endpoint;
 
+/**
+ * Keeps what an adult made of a preparation, for these readers. Made from an older `version` it is answered with both (409).
+ */
 export const savePreparation = {
   method: "PUT",
   path: "/api/texts/:textId/preparations/:forKey",

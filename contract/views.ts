@@ -24,6 +24,9 @@ export const getGaps = {
 } as const satisfies Endpoint;
 export type Gaps = z.infer<typeof getGaps.answer>;
 
+/**
+ * The day: what is open, what is due, what was handed back, what each group has next, and whom no one has checked for long.
+ */
 export const getToday = {
   method: "GET",
   path: "/api/today",

@@ -10,6 +10,7 @@ export const getLexicon = {
   answer: z.object({ words: z.string(), madeUp: z.string(), sentences: z.array(z.string()) }),
 } as const satisfies Endpoint;
 
+/** How the school splits a word, where the engine does it otherwise. */
 const split = z.object({
   id,
   /** The word as it is written. */
@@ -40,6 +41,7 @@ export const saveSplit = {
   answer: ownSplit,
 } as const satisfies Endpoint;
 
+/** Takes a split away: the word is split as the engine does it. */
 export const removeSplit = {
   method: "DELETE",
   path: "/api/splits/:id",
@@ -57,6 +59,7 @@ export const setAccent = {
   answer: settingsSaved,
 } as const satisfies Endpoint;
 
+/** What a child can read: spellings it had right the last time, and exception words it was taught. */
 const canRead = z.object({ id, name: z.string(), known: z.array(gpc), wholes: z.array(z.string()) });
 export type CanRead = z.infer<typeof canRead>;
 

@@ -6,6 +6,7 @@ export const scopes: readonly Scope[] = ["due", "all", "recent", "picked"];
 
 /** `deck`: every item until all are asked. `minute`: as many as a minute holds. */
 export type Form = "deck" | "minute";
+export const forms: readonly Form[] = ["deck", "minute"];
 
 /** Which item comes next. `shuffled`: a new order each round. `missed`: only what was not right at once the last time. */
 export type StrategyName = "inOrder" | "shuffled" | "missed";
@@ -58,6 +59,7 @@ interface Own {
 
 /** Which letters. */
 export type Cases = "small" | "capital" | "both";
+export const letterCases: readonly Cases[] = ["small", "capital", "both"];
 
 /** One part of a plan: which kind of check, over what, and how. */
 export type Section = Sections[KindId];

@@ -15,7 +15,7 @@ export class CannotMake extends Error {
  * A name as it can stand in a host name: small letters, figures and single hyphens.
  * @example slugOf("St. Orm’s — Upper Lock") // "st-orms-upper-lock"
  */
-export function slugOf(name: string): string {
+function slugOf(name: string): string {
   return name
     .normalize("NFD")
     .replace(/[\p{M}'’.]/gu, "")

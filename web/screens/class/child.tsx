@@ -5,7 +5,7 @@ import { showMixed } from "#core/checks";
 import { kindNames } from "#core/ledger";
 import { cellOf } from "#core/mastery";
 import { nearDay, plural } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -24,9 +24,9 @@ const MOST_CONFUSIONS = 40;
 /** One child: how it stands, its checks, its confusions, its groups, and what can be done with its data. */
 export function Screen() {
   const { childId = "" } = useParams();
-  const { data, error } = useAsk(getChild, { params: { id: childId } });
+  const { data, error } = useAskSliced(getChild, { params: { id: childId } });
   const school = useAsk(getSchool, {});
-  const gaps = useAsk(getGaps, data ? { query: { classId: data.child.classId } } : null);
+  const gaps = useAskSliced(getGaps, data ? { query: { classId: data.child.classId } } : null);
   const [dialog, setDialog] = useState<"edit" | "erase" | null>(null);
   if (error && !data)
     return (

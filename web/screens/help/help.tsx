@@ -201,7 +201,8 @@ function lower(text: string): string {
 
 function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section>
+    // What is not on the screen is laid out when it comes there: the page is long.
+    <section className="[content-visibility:auto] [contain-intrinsic-size:auto_16rem]">
       <h2 className="mb-1">{title}</h2>
       {children}
     </section>
