@@ -55,6 +55,11 @@ export function installOnDevice(): void {
 
 let here: string | undefined;
 
+/** A page may be loaded anew this long after it was opened: nothing has been typed there yet. */
+const FRESH_MS = 2000;
+/** The newer application has taken over, and this tab still runs the older one. */
+let overtaken = false;
+
 /**
  * Called with each page. When one that is no desk is opened nothing has been typed there yet, so that it can be loaded
  * anew when a newer application has taken over.
@@ -64,10 +69,15 @@ export async function arriveAt(pathname: string): Promise<void> {
   here = pathname;
   await holdDesk(isDesk(pathname));
   if (isDesk(pathname)) return;
-  const renewed = new Promise<void>((done) =>
-    navigator.serviceWorker.addEventListener("controllerchange", () => done(), { once: true }),
-  );
-  if (!(await renewIfFree())) return void (await navigator.serviceWorker.getRegistration())?.update().catch(() => {});
-  await renewed;
-  location.reload();
+  if (overtaken) return location.reload();
+  const openedAt = performance.now();
+  const taken = () => {
+    overtaken = true;
+    // A browser can take its time over it; then the next page that is opened is loaded anew.
+    if (here === pathname && performance.now() - openedAt < FRESH_MS) location.reload();
+  };
+  navigator.serviceWorker.addEventListener("controllerchange", taken, { once: true });
+  if (await renewIfFree()) return;
+  navigator.serviceWorker.removeEventListener("controllerchange", taken);
+  await (await navigator.serviceWorker.getRegistration())?.update().catch(() => {});
 }
