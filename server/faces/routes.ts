@@ -1,6 +1,7 @@
 import { randomInt } from "node:crypto";
 import type { Request, Response } from "express";
 import { closeFace, deskStream, faceStream, getFace, openFace, showFace, tapFace } from "#contract";
+import { deskOf } from "../frame/live.ts";
 import { HttpProblem, notFound } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 
@@ -9,7 +10,7 @@ const LONGEST_MS = 24 * 3_600_000;
 
 /** The child's face on another device, under a code of six figures. */
 export function faceRoutes({ serve, live, streams }: Domain): void {
-  const deskOf = async (school: School, code: string) => {
+  const behind = async (school: School, code: string) => {
     const deskId = await school.faces.deskOf(code);
     if (deskId === undefined)
       throw new HttpProblem(
@@ -29,22 +30,24 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
     }
   });
 
-  serve(showFace, async ({ params, body, school }) => {
+  serve(showFace, async ({ params, body, school, actor }) => {
     if ((await school.faces.codeOf(params.id)) === null) throw notFound("code");
-    live.show(params.id, body.face);
+    live.show(deskOf(actor, params.id), body.face);
     return { done: true as const };
   });
 
-  serve(closeFace, async ({ params, school }) => {
+  serve(closeFace, async ({ params, school, actor }) => {
     await school.faces.close(params.id);
-    school.afterwards(() => live.end(params.id));
+    school.afterwards(() => live.end(deskOf(actor, params.id)));
     return { done: true as const };
   });
 
-  serve(getFace, async ({ params, school }) => ({ face: live.faceOf(await deskOf(school, params.code)) }));
+  serve(getFace, async ({ params, school, actor }) => ({
+    face: live.faceOf(deskOf(actor, await behind(school, params.code))),
+  }));
 
-  serve(tapFace, async ({ params, body, school }) => {
-    live.desk(await deskOf(school, params.code), { kind: "tap", ...body });
+  serve(tapFace, async ({ params, body, school, actor }) => {
+    live.desk(deskOf(actor, await behind(school, params.code)), { kind: "tap", ...body });
     return { done: true as const };
   });
 
@@ -58,21 +61,24 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
     const school = as(actor);
     await gate.check(deskStream.may, actor, school.people, { params: asked.data });
     if (!(await school.checks.findSitting(id))) throw notFound("check");
-    live.joinDesk(id, request, response);
+    live.joinDesk(deskOf(actor, id), request, response);
   });
 
   router.get(faceStream.path, async (request: Request, response: Response) => {
     response.locals.route = `GET ${faceStream.path}`;
     const asked = faceStream.params.safeParse(request.params);
-    const deskId = await gate
+    const desk = await gate
       .enter(faceStream.may, request, asked.success ? asked.data : { code: "" })
-      .then((actor) => as(actor).faces.deskOf(asked.success ? asked.data.code : ""))
+      .then(async (actor) => {
+        const id = await as(actor).faces.deskOf(asked.success ? asked.data.code : "");
+        return id === undefined ? undefined : deskOf(actor, id);
+      })
       .catch((error: unknown) => {
         if (error instanceof HttpProblem && error.status === 404) return undefined;
         throw error;
       });
     // 204 tells a browser's event stream not to come back.
-    if (deskId === undefined) response.status(204).end();
-    else live.joinFace(deskId, request, response);
+    if (desk === undefined) response.status(204).end();
+    else live.joinFace(desk, request, response);
   });
 }

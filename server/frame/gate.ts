@@ -56,7 +56,7 @@ export function openGate({ memberOf, schoolBehind }: Knows): Gate {
       all.set(path, new Set(await school.notTheirs(actor, thing, idsAt(from, path))));
     return all;
   };
-  const isMember = (actor: Actor) => actor.as !== "visitor" && actor.as !== "lead";
+  const mustOwn = (actor: Actor) => actor.as !== "visitor" && actor.as !== "lead";
   return {
     enter: async (may, request, params) => {
       if (may.by === "link") {
@@ -77,7 +77,7 @@ export function openGate({ memberOf, schoolBehind }: Knows): Gate {
       return member;
     },
     check: async (may, actor, school, asked) => {
-      if (!isMember(actor) || !("theirs" in may) || !may.theirs) return;
+      if (!mustOwn(actor) || !("theirs" in may) || !may.theirs) return;
       for (const refused of (await refusedOf(may.theirs, actor, school, asked)).values())
         if (refused.size > 0)
           throw new HttpProblem(
@@ -87,7 +87,7 @@ export function openGate({ memberOf, schoolBehind }: Knows): Gate {
           );
     },
     narrow: async (may, actor, school, answer) => {
-      if (!isMember(actor) || !("shows" in may) || !may.shows) return answer;
+      if (!mustOwn(actor) || !("shows" in may) || !may.shows) return answer;
       const refused = await refusedOf(may.shows, actor, school, answer);
       return [...refused].reduce((shown, [path, ids]) => without(shown, path.split("."), ids), answer);
     },

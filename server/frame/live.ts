@@ -2,7 +2,7 @@ import type { Request, Response } from "express";
 import type { DeskEvent, FaceBody, FaceEvent } from "#contract";
 import { HttpProblem } from "./problem.ts";
 
-/** Who listens to which desk just now (a sitting, or a reading on its way), and what its child's face shows. Nothing of it outlives the process. */
+/** Who listens to which desk (`deskOf`: a sitting, or a reading on its way) just now, and what its child's face shows. Nothing of it outlives the process. */
 export interface LiveHub {
   /** Tells everyone at a desk. */
   desk(deskId: string, event: DeskEvent): void;
@@ -13,6 +13,11 @@ export interface LiveHub {
   end(deskId: string): void;
   joinDesk(deskId: string, request: Request, response: Response): void;
   joinFace(deskId: string, request: Request, response: Response): void;
+}
+
+/** A desk of one school: ids are made on devices, and two schools may meet in one. */
+export function deskOf({ schoolId }: { readonly schoolId: string }, id: string): string {
+  return `${schoolId} ${id}`;
 }
 
 const nothing: FaceBody = { show: "nothing" };

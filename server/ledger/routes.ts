@@ -1,5 +1,6 @@
 import { type AnswerBody, saveAnswers, sentAnswer } from "#contract";
 import { isFuture } from "../frame/clock.ts";
+import { deskOf } from "../frame/live.ts";
 import type { Domain } from "../house.ts";
 
 interface Told {
@@ -24,8 +25,8 @@ export function ledgerRoutes({ serve, live }: Domain): void {
     const taken = await school.ledger.take(marks, (instant) => isFuture(instant, now));
     school.afterwards(() => {
       for (const [sittingId, answers] of taken.bySitting)
-        live.desk(sittingId, { kind: "answers", answers: [...answers] });
-      for (const id of taken.ended) live.end(id);
+        live.desk(deskOf(actor, sittingId), { kind: "answers", answers: [...answers] });
+      for (const id of taken.ended) live.end(deskOf(actor, id));
     });
     const fates = [...taken.fates];
     const told = read.map((one): Told => {

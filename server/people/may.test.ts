@@ -5,7 +5,7 @@ import { part } from "../checks/marking.ts";
 import type { Actor } from "../frame/actor.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { emptyPreparation, type OneOfEach, oneOfEach, readingOf } from "../testing-school.ts";
-import { addSchool } from "./schools.ts";
+import { addSchool, listSchools } from "./schools.ts";
 
 /** All endpoints × roles × (own, of another class, of another school), from the contract's own list. */
 const endpoints = Object.entries(contract).flatMap(([name, one]) =>
@@ -153,6 +153,23 @@ test("the list is whole, and every path of it leads into what is asked", () => {
       if (path.startsWith("query.")) continue;
       expect(contract.idsAt(askingOf(name, own), path).length, `${name} ${path}`).toBeGreaterThan(0);
     }
+});
+
+test("a desk of one school is not the desk with the same id of another", async () => {
+  const desk = { params: { id: own.sittingId } };
+  const lead = actors.get("lead") as Actor;
+  const [schoolId = ""] = (await listSchools(house.store.owner))
+    .map((one) => one.id)
+    .filter((id) => id !== lead.schoolId);
+  const faces = [];
+  for (const actor of [lead, { ...lead, schoolId }]) {
+    const { code } = contract.openFace.answer.parse(JSON.parse((await send(contract.openFace, desk, actor)).text));
+    faces.push(code);
+  }
+  const shown = { ...desk, body: { face: { show: "text", text: "sh", size: "letters" } } };
+  await send(contract.showFace, shown, lead);
+  const seen = await Promise.all(faces.map((code) => send(contract.getFace, { params: { code } }, "no one")));
+  expect(seen.map(({ text }) => JSON.parse(text).face.show)).toEqual(["text", "nothing"]);
 });
 
 test("a link leads into its own school, whichever host name is asked", async () => {
