@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { answerForms, blockIds, exceptionWays, forms, letterCases, scopes, strategyNames, tasks } from "#core/checks";
+import { type KindId, kindIds } from "#core/ledger";
 import { answer, item, kindId, outcome } from "./answers.ts";
 import { byId, count, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
@@ -42,20 +43,30 @@ const ofAll = {
 };
 const blocks = z.array(z.enum(blockIds)).min(1).max(8).readonly();
 
+/** Parts of the kinds that say more than all do, a line a kind; the other kinds say what all do. */
+const ownSections = [
+  z.object({ kind: z.literal("words"), ...ofAll, blocks, madeUp: z.boolean() }),
+  z.object({ kind: z.literal("dictation"), ...ofAll, blocks, sentence: z.boolean() }),
+  z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
+  z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(z.enum(tasks)).min(1).max(7).readonly() }),
+  z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(letterCases) }),
+] as const;
+
+/** Schemas of some kinds, each with the kind's name in it. */
+type ForKinds = readonly { readonly shape: { readonly kind: { readonly value: KindId } } }[];
+/** The kinds that are not among these. */
+function kindsBeside<S extends ForKinds>(some: S) {
+  const named = new Set<KindId>(some.map(({ shape }) => shape.kind.value));
+  return z.enum(kindIds.filter((id) => !named.has(id)) as Exclude<KindId, S[number]["shape"]["kind"]["value"]>[]);
+}
+
 /**
  * One part of a plan: which kind of check, over what, and how. A plan that was kept before a kind had only what is its own
  * says more; what is not of the kind is left out.
  */
 export const section = z.preprocess(
   asNamedNow,
-  z.discriminatedUnion("kind", [
-    z.object({ kind: z.enum(["card", "exception", "write", "paper"]), ...ofAll }),
-    z.object({ kind: z.literal("words"), ...ofAll, blocks, madeUp: z.boolean() }),
-    z.object({ kind: z.literal("dictation"), ...ofAll, blocks, sentence: z.boolean() }),
-    z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
-    z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(z.enum(tasks)).min(1).max(7).readonly() }),
-    z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(letterCases) }),
-  ]),
+  z.discriminatedUnion("kind", [z.object({ kind: kindsBeside(ownSections), ...ofAll }), ...ownSections]),
 );
 export type SectionBody = z.infer<typeof section>;
 
@@ -105,8 +116,8 @@ export const removePreset = {
 /** A choice on a sheet: its text, and for a wrong one what was taken for what. */
 const choice = z.object({ text: z.string(), from: gpc.optional(), to: gpc.optional() });
 const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(forms) };
-const setup = z.discriminatedUnion("kind", [
-  z.object({ kind: z.enum(["card", "words", "exception", "write", "dictation", "listen", "names"]), ...ofSetup }),
+/** Setups of the kinds whose checks keep more than all do, a line a kind. */
+const ownSetups = [
   z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
   z.object({
     kind: z.literal("paper"),
@@ -114,7 +125,8 @@ const setup = z.discriminatedUnion("kind", [
     sheet: z.record(z.string(), z.array(choice).readonly()),
     version: z.enum(["A", "B"]),
   }),
-]);
+] as const;
+const setup = z.discriminatedUnion("kind", [z.object({ kind: kindsBeside(ownSetups), ...ofSetup }), ...ownSetups]);
 
 export type SetupBody = z.infer<typeof setup>;
 

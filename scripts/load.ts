@@ -127,6 +127,27 @@ try {
   const each = cpuBefore === null || cpuAfter === null ? "–" : ((cpuAfter - cpuBefore) / alone.length).toFixed(1);
   row("a mark, no one else there", alone.length, whole(share(alone, 0.5)), whole(share(alone, 0.99)), each);
 
+  // All desks at once, and no reads: what comes together goes into the ledger together.
+  const crowd: number[] = [];
+  const crowdBefore = processorMs();
+  for (let round = 0; round < 10; round++) {
+    const sent = sats.map((sat) => [markOf(sat, round, new Date().toISOString())]);
+    const took = await Promise.all(
+      sent.map((answers) => timed(() => ask(contract.saveAnswers, { body: { answers } }))),
+    );
+    crowd.push(...took.map((one) => one.ms));
+  }
+  const crowdAfter = processorMs();
+  const ofCrowd =
+    crowdBefore === null || crowdAfter === null ? "–" : ((crowdAfter - crowdBefore) / crowd.length).toFixed(1);
+  row(
+    `a mark, ${desks} desks in the same moment`,
+    crowd.length,
+    whole(share(crowd, 0.5)),
+    whole(share(crowd, 0.99)),
+    ofCrowd,
+  );
+
   const times = { mark: [] as number[], read: [] as number[] };
   const [before, until] = [processorMs(), Date.now() + seconds * 1000];
   await Promise.all(sats.map((sat) => desk(sat, until, times)));

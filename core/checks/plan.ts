@@ -1,7 +1,5 @@
 import type { KindId } from "#core/ledger";
-import type { Gpc } from "#core/phonics";
-import { type Ask, type Drawn, kinds, type Setup, type SetupOf } from "./kinds/index.ts";
-import { type Section, sectionOf } from "./section.ts";
+import { type Ask, kinds, type Section, type Setup, sectionOf } from "./kinds/index.ts";
 
 /** Everything that a check is begun with. */
 export interface PlannedCheck {
@@ -18,33 +16,9 @@ export function planCheck(ask: Ask): PlannedCheck {
   const kind = kinds[section.kind];
   const drawn = kind.draw(ask);
   const items = drawn.items.filter(kind.fits).slice(0, MOST_ITEMS);
-  return {
-    kind: kind.id,
-    items,
-    setup: setupFor(section, [...new Set([...taught, ...items])], drawn.sheet),
-  };
-}
-
-function setupFor(section: Section, pool: readonly Gpc[], sheet: Drawn["sheet"]): Setup {
   const { strategy, stopAfter, form } = section;
-  const common = { strategy, stopAfter, form };
-  if (section.kind === "find") return { ...common, kind: section.kind, pool, choices: section.choices };
-  if (section.kind === "paper") return { ...common, kind: section.kind, sheet: sheet ?? {}, version: "A" };
-  return { ...common, kind: section.kind };
-}
-
-const own: Partial<Record<KindId, object>> = {
-  find: { pool: [], choices: 6 },
-  paper: { sheet: {}, version: "A" },
-};
-
-/**
- * The setup of a check of this kind, of what is stored of it: null for one from before kinds had a setup of their own.
- * @example plainSetup("card") // a shuffled deck
- */
-export function plainSetup<K extends KindId>(kind: K, stored: object | null = null): SetupOf<K> {
-  const common = { strategy: "shuffled", stopAfter: 5, form: "deck" };
-  return { ...common, ...own[kind], ...stored, kind } as unknown as SetupOf<K>;
+  const own = kind.keeps?.({ section, pool: [...new Set([...taught, ...items])], sheet: drawn.sheet });
+  return { kind: kind.id, items, setup: { strategy, stopAfter, form, ...own, kind: kind.id } as Setup };
 }
 
 const BETWEEN = 1500;

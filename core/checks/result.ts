@@ -1,9 +1,8 @@
 import { type GivenAnswer, heardIn, isRight, isRightAtOnce, type KindId, type Outcome, type Tag } from "#core/ledger";
 import { type Gpc, showGrapheme } from "#core/phonics";
 import { form } from "#core/saying";
-import { readWordItem, shapeOf, syllableStarts } from "#core/words";
-import { blockOf, blocks } from "./kinds/blocks.ts";
-import { kinds, type Mixed, showMixed, type TellWanted, type Told, taskNames, taskOf } from "./kinds/index.ts";
+import { readWordItem } from "#core/words";
+import { kinds, type Mixed, type Setup, showMixed, type TellWanted, type Told } from "./kinds/index.ts";
 
 /** One first answer with what it says. */
 export interface AnswerTold {
@@ -63,7 +62,7 @@ export interface CheckResult {
   readonly medianMs: number | null;
 }
 
-export interface SummaryWanted extends TellWanted {
+export interface SummaryWanted extends TellWanted<Setup> {
   readonly kind: KindId;
   /** The standing answers of the check, in order of marking. */
   readonly answers: readonly GivenAnswer[];
@@ -153,19 +152,9 @@ function failedParts(told: readonly AnswerTold[]): CheckResult["parts"] {
 }
 
 function shapesOf(kind: KindId, firsts: readonly GivenAnswer[]): readonly ShapeResult[] {
-  const nameOf = (item: string): string | undefined => {
-    if (kind === "listen") {
-      const task = taskOf(item);
-      return task && taskNames[task];
-    }
-    if (kind !== "words") return undefined;
-    const { units, joints, stressed } = readWordItem(item);
-    const block = blockOf(units, shapeOf(units, syllableStarts(units, stressed, joints)), joints);
-    return block ? blocks[block].name : "Other words";
-  };
   const found = new Map<string, ShapeResult>();
   for (const { item, outcome } of firsts) {
-    const name = nameOf(item);
+    const name = kinds[kind].piles?.of(item);
     if (!name) continue;
     const { asked, atOnce, effort, missed } = found.get(name) ?? { asked: 0, atOnce: 0, effort: 0, missed: 0 };
     const [right, quick] = [isRight(outcome), isRightAtOnce(outcome)];
@@ -180,16 +169,9 @@ function shapesOf(kind: KindId, firsts: readonly GivenAnswer[]): readonly ShapeR
   return [...found.values()];
 }
 
-const effortNames: Partial<Record<KindId, string>> = {
-  words: "sounded out or slow",
-  exception: "slow or sounded out",
-  write: "another spelling, or turned round",
-  dictation: "heard well, spelled in another way",
-};
-
 /** How the parts of a kind's right answers with effort are called. */
 export function effortName(kind: KindId): string {
-  return effortNames[kind] ?? "slow";
+  return kinds[kind].effort ?? "slow";
 }
 
 /** What a check says, as sentences that a colleague who was not there understands; the main thing first. */

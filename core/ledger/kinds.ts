@@ -1,29 +1,41 @@
-/** The kinds of check, in the order in which they are offered. */
-export const kindIds = [
-  "card",
-  "words",
-  "exception",
-  "write",
-  "dictation",
-  "find",
-  "listen",
-  "names",
-  "paper",
-] as const;
-export type KindId = (typeof kindIds)[number];
+import type { Way } from "./source.ts";
+
+/** What a mark must know of the kind of check that it was made in. */
+interface KindOfMark {
+  /** What it is called on every screen and sheet. */
+  readonly name: string;
+  readonly way: Way;
+  /** A right answer over the school's threshold counts as slow. */
+  readonly timed: boolean;
+}
+
+/** The kinds of check, a line a kind, in the order in which they are offered. */
+const all = {
+  card: { name: "Spelling cards", way: "seen", timed: true },
+  words: { name: "Read words", way: "seen", timed: true },
+  exception: { name: "Exception words", way: "seen", timed: true },
+  write: { name: "Hear and write", way: "heard", timed: false },
+  dictation: { name: "Write words and a sentence", way: "heard", timed: false },
+  find: { name: "Hear and find", way: "chosen", timed: true },
+  listen: { name: "Listen, no letters", way: "heard", timed: false },
+  names: { name: "Letter names", way: "seen", timed: true },
+  paper: { name: "On paper, for a group", way: "chosen", timed: false },
+} as const satisfies Record<string, KindOfMark>;
+
+export type KindId = keyof typeof all;
+export const kindIds = Object.keys(all) as [KindId, ...KindId[]];
+
+export const kindNames = Object.fromEntries(kindIds.map((id) => [id, all[id].name])) as Readonly<
+  Record<KindId, string>
+>;
 
 /** Kinds in which a right answer over the school's threshold counts as slow. */
-export const timedKinds: ReadonlySet<KindId> = new Set(["card", "words", "exception", "find", "names"]);
+export const timedKinds: ReadonlySet<KindId> = new Set(kindIds.filter((id) => all[id].timed));
 
-/** What a kind is called on every screen and sheet. */
-export const kindNames: Readonly<Record<KindId, string>> = {
-  card: "Spelling cards",
-  words: "Read words",
-  exception: "Exception words",
-  write: "Hear and write",
-  dictation: "Write words and a sentence",
-  find: "Hear and find",
-  listen: "Listen, no letters",
-  names: "Letter names",
-  paper: "On paper, for a group",
-};
+/**
+ * How an item of a kind of check is asked.
+ * @example askedAs("dictation") // "heard"
+ */
+export function askedAs(kind: KindId): Way {
+  return all[kind].way;
+}

@@ -1,4 +1,4 @@
-import type { KindId } from "./kinds.ts";
+import { askedAs, type KindId } from "./kinds.ts";
 
 export interface CheckSource {
   readonly kind: "check";
@@ -37,26 +37,6 @@ export type Help = (typeof helps)[number];
  */
 export const ways = ["seen", "heard", "chosen", "text"] as const;
 export type Way = (typeof ways)[number];
-
-const wayOfKind: Readonly<Record<KindId, Way>> = {
-  card: "seen",
-  words: "seen",
-  exception: "seen",
-  names: "seen",
-  write: "heard",
-  dictation: "heard",
-  listen: "heard",
-  find: "chosen",
-  paper: "chosen",
-};
-
-/**
- * How an item of a kind of check is asked.
- * @example askedAs("dictation") // "heard"
- */
-export function askedAs(kind: KindId): Way {
-  return wayOfKind[kind];
-}
 
 /** What every answer in a check has: its kind, where it comes from, how it was asked, and that the child was alone with it. */
 export function inCheck<K extends KindId>(kind: K, checkId: string) {

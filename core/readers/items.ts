@@ -32,7 +32,8 @@ interface Asked {
 
 /** How a simulated child answers an item of any kind of check. The same dice give the same answer. */
 export function answerItem(kind: KindId, asked: Asked): ItemReply {
-  return reply[kind](asked);
+  // A kind that no reader has practised is answered as what is said at sight.
+  return (reply[kind] ?? atSight)(asked);
 }
 
 const plain = (outcome: "right" | "slow" | "ownWay" | "none" | "sounded" | "reversed", ms: number): ItemReply => ({
@@ -111,7 +112,10 @@ function write(asked: Asked): ItemReply {
   return { outcome, heard: text, ms: null, tags: [] };
 }
 
-const reply: Readonly<Record<KindId, (asked: Asked) => ItemReply>> = {
+const atSight = (asked: Asked): ItemReply =>
+  asked.from.share() < asked.reader.temper.sure ? said(asked.reader, asked.from, 700) : plain("none", 5000);
+
+const reply: { readonly [K in KindId]?: (asked: Asked) => ItemReply } = {
   card: ({ item, reader, from }) => ({
     ...answerCard(reader.temper, item, reader.learned(item), Math.max(0, reader.weeksAway(item)), from),
     tags: [],

@@ -6,7 +6,7 @@ import {
   type SittingView,
   startSitting,
 } from "#contract";
-import { type Ask, asSheet, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
 import { checkOf } from "#core/ledger";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
@@ -51,10 +51,12 @@ export function sittingRoutes({ serve }: Domain): void {
     const sheets = new Map<SectionBody, PlannedCheck>();
     return (section: SectionBody, at: number, seed: number): PlannedCheck => {
       const one = known[at];
-      if (section.kind !== "paper" || !one) return draw(section, one as Known, seed);
+      if (!kinds[section.kind].shared || !one) return draw(section, one as Known, seed);
       const together = sheets.get(section) ?? draw(section, shared(known), seed);
       sheets.set(section, together);
-      return { ...together, setup: { ...asSheet(together.setup), version: at % 2 === 0 ? "A" : "B" } };
+      if (together.setup.kind !== "paper") return together;
+      // Neighbours have the choices in another order.
+      return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
     };
   }
 
@@ -124,7 +126,7 @@ export function sittingRoutes({ serve }: Domain): void {
       if (scope !== "picked") continue;
       const odd = picked.find((item) => !kinds[kind].fits(item));
       if (odd === undefined) continue;
-      const what = ["card", "find", "write"].includes(kind) && !findCorrespondence(odd);
+      const what = kinds[kind].picks === "spellings" && !findCorrespondence(odd);
       throw unfit(what ? `${odd} is not a spelling this tool knows.` : `“${odd}” is no item of ${kinds[kind].name}.`);
     }
   }
@@ -155,7 +157,7 @@ export function sittingRoutes({ serve }: Domain): void {
         for (const [part, section] of sections.entries()) {
           const checkId = checkIds[part];
           if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
-          const seed = section.kind === "paper" ? seedOfAll : own;
+          const seed = kinds[section.kind].shared ? seedOfAll : own;
           const { kind, items, setup } = draw(section, place, seed);
           await turn();
           if (items.length === 0) continue;

@@ -1,6 +1,16 @@
-import { countSyllables, type FindWanted, findMadeUp, findWords, type Unit, type Word } from "#core/words";
-import type { BlockId } from "../section.ts";
-import type { Ask } from "./kind.ts";
+import {
+  countSyllables,
+  type FindWanted,
+  findMadeUp,
+  findWords,
+  type readWordItem,
+  shapeOf,
+  syllableStarts,
+  type Unit,
+  type Word,
+} from "#core/words";
+import type { BlockId, CommonSection } from "../section.ts";
+import type { AskOf } from "./kind.ts";
 
 interface Block {
   readonly name: string;
@@ -33,13 +43,23 @@ export const blocks: Readonly<Record<BlockId, Block>> = {
 };
 
 /** The block that a word belongs to by its units and its joints. */
-export function blockOf(units: readonly Unit[], shape: string, joints: readonly number[]): BlockId | undefined {
+function blockOf(units: readonly Unit[], shape: string, joints: readonly number[]): BlockId | undefined {
   if (joints.length > 0) return "endings";
   const syllables = countSyllables(units);
   if (syllables === 2) return "twoSyllables";
   if (syllables > 2) return "longer";
   const found = Object.entries(blocks).find(([, one]) => one.shapes.includes(shape));
   return found?.[0] as BlockId | undefined;
+}
+
+/** What the block of a word is called. */
+export function blockNameOf({
+  units,
+  joints,
+  stressed,
+}: Pick<ReturnType<typeof readWordItem>, "units" | "joints" | "stressed">): string {
+  const block = blockOf(units, shapeOf(units, syllableStarts(units, stressed, joints)), joints);
+  return block ? blocks[block].name : "Other words";
 }
 
 /** A word of one or two letters more than its block needs is no help: *I* and *a* are words of one sound. */
@@ -55,7 +75,7 @@ export interface BlockWords {
  * such words (made-up words have one or two syllables and no ending). Words with a spelling that is due come first
  * when the section asks for what is due.
  */
-export function wordsOfBlock(id: BlockId, ask: Ask<"words">): BlockWords {
+export function wordsOfBlock(id: BlockId, ask: AskOf<CommonSection & { readonly madeUp: boolean }>): BlockWords {
   const { section, settings, taught, recent, lexicon, seed } = ask;
   const one = blocks[id];
   const known = new Set(taught);

@@ -12,6 +12,8 @@ export const card: Kind<"card"> = {
   id: "card",
   name: kindNames.card,
   about: "The child sees a spelling and says its sound.",
+  begins: {},
+  picks: "spellings",
   way: "cards",
   seconds: 4,
   order: "shuffled",

@@ -10,10 +10,17 @@ import {
   spellingInWords,
   wordsOf,
 } from "#core/words";
+import type { BlockId, CommonSection } from "../section.ts";
 import { scoreSentence, sentenceInWords } from "../sentence.ts";
 import { blocks } from "./blocks.ts";
-import type { Ask, Kind, Mixed, Pad, TellWanted, Told } from "./kind.ts";
+import type { AskOf, Kind, Mixed, Pad, TellWanted, Told } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
+
+/** Which shapes, and a sentence at the end. */
+interface DictationSection {
+  readonly blocks: readonly BlockId[];
+  readonly sentence: boolean;
+}
 
 const pad: Pad = [
   { outcome: "right", name: "Right to the letter" },
@@ -29,7 +36,7 @@ export function isSentence(item: string): boolean {
 }
 
 /** Words of all chosen shapes in turn, then a sentence that these children can read, of five to nine words. */
-function draw(ask: Ask<"dictation">): { items: readonly string[] } {
+function draw(ask: AskOf<CommonSection & DictationSection>): { items: readonly string[] } {
   const { section, taught, lexicon, seed, exceptionWords, sentences, recent } = ask;
   if (section.scope === "picked") return { items: [...new Set(section.picked)] };
   const known = new Set(taught);
@@ -98,10 +105,20 @@ function tellSentence(item: string, written: string, wanted: TellWanted): Told {
 }
 
 /** Writing words and a sentence that are read out. An item is the text; what was written is typed in afterwards. */
-export const dictation: Kind<"dictation"> = {
+export const dictation: Kind<"dictation", DictationSection> = {
   id: "dictation",
   name: kindNames.dictation,
   about: "You read out, the child writes; afterwards you type what was written.",
+  begins: {
+    scope: "all",
+    most: 6,
+    strategy: "inOrder",
+    stopAfter: 0,
+    blocks: ["three", "fourEnd", "fourStart"],
+    sentence: true,
+  },
+  picks: null,
+  effort: "heard well, spelled in another way",
   way: "sheet",
   seconds: 25,
   order: "inOrder",

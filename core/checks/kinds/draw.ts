@@ -1,12 +1,15 @@
-import { isRightAtOnce } from "#core/ledger";
+import { isRightAtOnce, type KindId } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import type { Ask, Drawn } from "./kind.ts";
+import type { CommonSection } from "../section.ts";
+import type { AskOf, Drawn } from "./kind.ts";
+
+type AnyAsk = AskOf<CommonSection & { readonly kind: KindId }>;
 
 /**
  * Spellings of the section's scope, none twice, at most `most` of those that are due: what was asked before and is
  * not secure comes first.
  */
-export function drawSpellings(ask: Ask): Drawn {
+export function drawSpellings(ask: AnyAsk): Drawn {
   const { section, taught, recent } = ask;
   if (section.scope === "picked") return { items: [...new Set(section.picked)] };
   if (section.scope === "all") return { items: [...new Set(taught)] };
@@ -15,7 +18,7 @@ export function drawSpellings(ask: Ask): Drawn {
 }
 
 /** What is not secure in its own kind of check: for spelling to sound by mastery, elsewhere by the last time. */
-function dueFirst(gpcs: readonly Gpc[], ask: Ask): readonly Gpc[] {
+function dueFirst(gpcs: readonly Gpc[], ask: AnyAsk): readonly Gpc[] {
   const secure = (gpc: Gpc) =>
     ask.section.kind === "card" ? ask.isSecure(gpc) : isRightAtOnce(ask.lastOf(gpc) ?? "none");
   const open = gpcs.filter((gpc) => !secure(gpc));
@@ -24,7 +27,7 @@ function dueFirst(gpcs: readonly Gpc[], ask: Ask): readonly Gpc[] {
 }
 
 /** Words of the section's scope from a list: all, those of the last steps, or those not right at once last time. */
-export function drawListed(words: readonly string[], recent: readonly string[], ask: Ask): readonly string[] {
+export function drawListed(words: readonly string[], recent: readonly string[], ask: AnyAsk): readonly string[] {
   const { section } = ask;
   if (section.scope === "picked") return [...new Set(section.picked)];
   if (section.scope === "recent") return [...new Set(recent)].slice(0, section.most);

@@ -11,7 +11,18 @@ import {
 } from "#core/phonics";
 import { dice, shuffled } from "#core/words";
 import { drawSpellings } from "./draw.ts";
-import { type Kind, nothingTold, type Pad, type SetupOf } from "./kind.ts";
+import { type Kind, nothingTold, type Pad } from "./kind.ts";
+
+/** How many spellings to choose among, 4 to 9. */
+interface FindSection {
+  readonly choices: number;
+}
+
+/** Spellings that may stand among the choices, and how many choices the child has. */
+interface FindSetup {
+  readonly pool: readonly Gpc[];
+  readonly choices: number;
+}
 
 const pad: Pad = [
   { outcome: "right", name: "Found at once" },
@@ -32,11 +43,7 @@ function numberOf(text: string): number {
  * The spellings among which the child finds the one for the sound: the right one, those most easily taken for it,
  * then others of the pool. No other spelling of the same sound is among them. At least two, at most `choices`.
  */
-export function choicesFor(
-  item: Gpc,
-  { pool, choices }: Pick<SetupOf<"find">, "pool" | "choices">,
-  seed: number,
-): readonly string[] {
+export function choicesFor(item: Gpc, { pool, choices }: FindSetup, seed: number): readonly string[] {
   const { grapheme, sound } = splitGpc(item);
   const same = new Set(spellingsOfSound(sound).map((entry) => entry.grapheme));
   const random = dice(seed + numberOf(item));
@@ -53,10 +60,13 @@ export function choicesFor(
 }
 
 /** Sound to spelling, by pointing. An item is a correspondence; what is chosen is a spelling. */
-export const find: Kind<"find"> = {
+export const find: Kind<"find", FindSection, FindSetup> = {
   id: "find",
   name: kindNames.find,
   about: "You say a sound, the child taps its spelling among several.",
+  begins: { most: 12, choices: 6 },
+  keeps: (drawn) => ({ pool: drawn?.pool ?? [], choices: drawn?.section.choices ?? 6 }),
+  picks: "spellings",
   way: "cards",
   seconds: 6,
   order: "shuffled",

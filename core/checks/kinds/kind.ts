@@ -1,7 +1,7 @@
 import type { GivenAnswer, KindId, Outcome, Tag } from "#core/ledger";
 import { type Accent, type Gpc, plainSound, showGrapheme } from "#core/phonics";
 import type { Lexicon, MadeUp, Unit } from "#core/words";
-import type { Section, SectionOf } from "../section.ts";
+import type { CommonSection, CommonSetup } from "../section.ts";
 import type { Settings } from "../settings.ts";
 
 /** What the child's face shows. It never holds a mark. */
@@ -50,30 +50,6 @@ export interface TagChoice {
   readonly name: string;
 }
 
-interface CommonSetup {
-  readonly strategy: Section["strategy"];
-  readonly stopAfter: number;
-  readonly form: Section["form"];
-}
-
-/** What a check of a kind keeps beside what all keep. */
-interface OwnSetup extends Readonly<Record<Exclude<KindId, "find" | "paper">, unknown>> {
-  /** Spellings that may stand among the choices, and how many choices the child has. */
-  readonly find: { readonly pool: readonly Gpc[]; readonly choices: number };
-  readonly paper: {
-    /** The choices of a sheet, by item. */
-    readonly sheet: Readonly<Record<string, readonly SheetChoice[]>>;
-    /** Which of the two orders of choices a child's sheet has, so that neighbours cannot copy. */
-    readonly version: "A" | "B";
-  };
-}
-
-/** What a check was made with; kept with the check, so that it needs nothing else later. */
-export type Setup = Setups[KindId];
-/** That of a check of this kind. */
-export type SetupOf<K extends KindId> = Setups[K];
-type Setups = { [K in KindId]: CommonSetup & { readonly kind: K } & OwnSetup[K] };
-
 export interface SheetChoice {
   readonly text: string;
   /** Missing for the right one: what choosing it says. */
@@ -90,9 +66,9 @@ export interface Stock {
   readonly compounds: readonly string[];
 }
 
-/** What is known of a child, or of a group, when a check is made. */
-export interface Ask<K extends KindId = KindId> extends Stock {
-  readonly section: SectionOf<K>;
+/** What is known of a child, or of a group, when a check is made of this part of a plan. */
+export interface AskOf<Part> extends Stock {
+  readonly section: Part;
   readonly settings: Settings;
   /** Everything taught so far, in teaching order, and that of the last steps. */
   readonly taught: readonly Gpc[];
@@ -127,15 +103,23 @@ export interface Told {
   readonly mixed: readonly Mixed[];
 }
 
-export interface TellWanted<K extends KindId = KindId> {
+export interface TellWanted<MadeWith = unknown> {
   readonly lexicon: Lexicon;
   readonly accent?: Accent | undefined;
-  readonly setup: SetupOf<K>;
+  readonly setup: MadeWith;
 }
 
-/** One kind of check, whole: what it asks, shows and takes, and what its answers say. */
-export interface Kind<K extends KindId = KindId> {
-  readonly id: K;
+/** What a check keeps for itself is made of this; nothing is drawn for one from before its kind had something of its own. */
+export interface ToKeep<Part> {
+  readonly section: Part;
+  /** Spellings taught, and the items. */
+  readonly pool: readonly Gpc[];
+  readonly sheet: Drawn["sheet"];
+}
+
+/** A kind by what its part of a plan is, and what a check of it is made with. */
+export interface KindOf<Id, Part, MadeWith> {
+  readonly id: Id;
   readonly name: string;
   /** What the child does, in one sentence for the adult. */
   readonly about: string;
@@ -143,23 +127,46 @@ export interface Kind<K extends KindId = KindId> {
   readonly way: "cards" | "sheet";
   /** Seconds an item takes as a rule, all around it included. */
   readonly seconds: number;
+  /** What can be picked by hand for it. */
+  readonly picks: "spellings" | "words" | "letters" | null;
+  /** How right answers with effort are called; "slow" when left out. */
+  readonly effort?: string;
+  /** The items sorted by what they ask, to be counted by it; of one that is of no pile nothing is counted. */
+  readonly piles?: { readonly title: string; of(item: string): string | undefined };
+  /** It is drawn once, and is the same for all children who are checked in one go. */
+  readonly shared?: boolean;
   /** Cards to shuffle, or blocks that grow in the order in which they are. */
   readonly order: "shuffled" | "inOrder";
   /** True when the text is an item of this kind. */
   readonly fits: (item: string) => boolean;
   /** Which items a check has; none when nothing fits. */
-  draw(ask: Ask<K>): Drawn;
-  face(item: string, setup: SetupOf<K>, seed: number): Face;
+  draw(ask: AskOf<Part>): Drawn;
+  face(item: string, setup: MadeWith, seed: number): Face;
   readonly prompt: (item: string, settings: Settings) => Prompt;
   readonly pad: (settings: Settings) => Pad;
-  likely(item: string, setup: SetupOf<K>, seed: number): readonly Likely[];
+  likely(item: string, setup: MadeWith, seed: number): readonly Likely[];
   readonly tags: (settings: Settings) => readonly TagChoice[];
   /** The item as it is shown in lists. */
   readonly show: (item: string) => string;
   /** What was said, written or chosen, as it is shown. */
   readonly showHeard: (heard: string) => string;
-  tell(answer: GivenAnswer, wanted: TellWanted<K>): Told;
+  tell(answer: GivenAnswer, wanted: TellWanted<MadeWith>): Told;
 }
+
+/**
+ * One kind of check, whole: what it asks, shows and takes, and what its answers say. `OwnSection` is what a part of a plan
+ * says for it beside what all say, `OwnSetup` what a check keeps beside what all keep.
+ */
+export type Kind<Id extends KindId, OwnSection = unknown, OwnSetup = unknown> = KindOf<
+  Id,
+  CommonSection & { readonly kind: Id } & OwnSection,
+  CommonSetup & { readonly kind: Id } & OwnSetup
+> & {
+  /** A part of a plan as it begins, where that differs from other kinds. */
+  readonly begins: Partial<CommonSection> & OwnSection;
+} & (unknown extends OwnSetup
+    ? unknown
+    : { keeps(drawn?: ToKeep<CommonSection & { readonly kind: Id } & OwnSection>): OwnSetup });
 
 export const nothingTold: Told = { says: [], units: [], failed: [], mixed: [] };
 

@@ -20,8 +20,8 @@ import {
   type Word,
   wordItem,
 } from "#core/words";
-import type { Task } from "../section.ts";
-import type { Ask, Kind, Likely, Prompt } from "./kind.ts";
+import type { CommonSection, Task } from "../section.ts";
+import type { AskOf, Kind, Likely, Prompt } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
 import { saidPad } from "./pads.ts";
 
@@ -92,6 +92,11 @@ function placeIn(units: readonly Unit[], sound: string): Place {
   const at = units.findIndex((unit) => unit.sound === sound);
   return at === 0 ? "start" : at === units.length - 1 ? "end" : "middle";
 }
+
+interface ListenSection {
+  readonly tasks: readonly Task[];
+}
+type ListenAsk = AskOf<CommonSection & ListenSection>;
 
 const whereWords: Readonly<Record<Place, string>> = {
   start: "at the start",
@@ -170,7 +175,7 @@ function everyCommon(lexicon: Lexicon): ReadonlySet<string> {
 }
 
 /** Short common words of these shapes, shuffled. */
-function spoken(ask: Ask, shapes: readonly string[]): readonly Word[] {
+function spoken(ask: ListenAsk, shapes: readonly string[]): readonly Word[] {
   const found = pool(ask.lexicon, { shape: shapes, syllables: 1 });
   const plain = found.filter((word) => word.joints.length === 0 && word.units.every((unit) => unit.sound !== ""));
   return shuffled(plain.slice(0, 240), dice(ask.seed));
@@ -198,7 +203,7 @@ function placed(words: readonly Word[], most: number): readonly string[] {
   return found;
 }
 
-const drawTask: Record<Task, (ask: Ask) => readonly string[]> = {
+const drawTask: Record<Task, (ask: ListenAsk) => readonly string[]> = {
   compound: ({ compounds, seed, section }) =>
     shuffled(compounds, dice(seed))
       .slice(0, section.most)
@@ -263,7 +268,7 @@ function pairFor(lexicon: Lexicon, sounds: readonly [string, string]): readonly 
 }
 
 /** Words of three sounds first, then of four, half each. */
-function grown(ask: Ask, task: "sounds" | "apart"): readonly string[] {
+function grown(ask: ListenAsk, task: "sounds" | "apart"): readonly string[] {
   const half = Math.ceil(ask.section.most / 2);
   const simple = (word: Word) => word.units.every((unit) => soundsOf([unit]).length === 1);
   const three = spoken(ask, ["CVC"])
@@ -278,10 +283,19 @@ function grown(ask: Ask, task: "sounds" | "apart"): readonly string[] {
 }
 
 /** Listening without letters. Items name their task first. */
-export const listen: Kind<"listen"> = {
+export const listen: Kind<"listen", ListenSection> = {
   id: "listen",
   name: kindNames.listen,
   about: "Nothing to read: the child blends spoken parts, takes words apart, hears where a sound stands.",
+  begins: { scope: "all", most: 4, strategy: "inOrder", stopAfter: 4, tasks: ["sounds", "apart", "where"] },
+  picks: null,
+  piles: {
+    title: "By task",
+    of: (item) => {
+      const task = taskOf(item);
+      return task && taskNames[task];
+    },
+  },
   way: "cards",
   seconds: 10,
   order: "inOrder",

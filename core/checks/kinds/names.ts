@@ -1,6 +1,11 @@
 import { heardIn, kindNames } from "#core/ledger";
+import type { Cases } from "../section.ts";
 import { type Kind, type Likely, nothingTold } from "./kind.ts";
 import { saidPad } from "./pads.ts";
+
+interface NamesSection {
+  readonly cases: Cases;
+}
 
 const alphabet = [..."abcdefghijklmnopqrstuvwxyz"];
 
@@ -34,10 +39,12 @@ function likelyNames(item: string): readonly Likely[] {
 }
 
 /** Names of small and capital letters. An item is one letter, `b` or `B`. */
-export const names: Kind<"names"> = {
+export const names: Kind<"names", NamesSection> = {
   id: "names",
   name: kindNames.names,
   about: "The child sees a letter and says its name.",
+  begins: { scope: "all", most: 52, cases: "small" },
+  picks: "letters",
   way: "cards",
   seconds: 3.5,
   order: "shuffled",

@@ -1,8 +1,15 @@
 import { heardIn, kindNames } from "#core/ledger";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { dice, fourChoices, isWordItem, readWordItem, shuffled, wordItem } from "#core/words";
-import type { Kind, Pad, Setup, SetupOf, SheetChoice } from "./kind.ts";
+import type { Kind, Pad, SheetChoice } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
+
+interface PaperSetup {
+  /** The choices of a sheet, by item. */
+  readonly sheet: Readonly<Record<string, readonly SheetChoice[]>>;
+  /** Which of the two orders of choices a child's sheet has, so that neighbours cannot copy. */
+  readonly version: "A" | "B";
+}
 
 const pad: Pad = [
   { outcome: "right", name: "Right" },
@@ -13,26 +20,22 @@ const pad: Pad = [
 ];
 
 /** The four choices of an item in the order in which this child's sheet has them; none for an item that has no sheet. */
-export function choicesOnSheet(
-  item: string,
-  { sheet, version }: Pick<SetupOf<"paper">, "sheet" | "version">,
-): readonly SheetChoice[] {
+export function choicesOnSheet(item: string, { sheet, version }: PaperSetup): readonly SheetChoice[] {
   const choices = sheet[item] ?? [];
   if (version === "A") return choices;
   const mixed = shuffled(choices, dice(item.length * 31 + (item.codePointAt(0) ?? 0)));
   return mixed.every((choice, at) => choice === choices[at]) ? [...choices].reverse() : mixed;
 }
 
-/** The setup as one of a sheet; an empty sheet for a check of another kind. */
-export function asSheet(setup: Setup): SetupOf<"paper"> {
-  return setup.kind === "paper" ? setup : { ...setup, kind: "paper", sheet: {}, version: "A" };
-}
-
 /** On paper, for a group: the adult says a word, each child rings it among four. An item is the spoken word. */
-export const paper: Kind<"paper"> = {
+export const paper: Kind<"paper", unknown, PaperSetup> = {
   id: "paper",
   name: kindNames.paper,
   about: "You read out a word, each child rings it among four. The choice tells what was confused.",
+  begins: { scope: "all", most: 12, strategy: "inOrder", stopAfter: 0 },
+  shared: true,
+  keeps: (drawn) => ({ sheet: drawn?.sheet ?? {}, version: "A" }),
+  picks: null,
   way: "sheet",
   seconds: 20,
   order: "inOrder",

@@ -11,9 +11,16 @@ import {
   type Unit,
   wordItem,
 } from "#core/words";
-import { wordsOfBlock } from "./blocks.ts";
+import type { BlockId } from "../section.ts";
+import { blockNameOf, wordsOfBlock } from "./blocks.ts";
 import { type Kind, type Likely, type Mixed, nothingTold, type Pad, type TellWanted, type Told } from "./kind.ts";
 import { saidPad } from "./pads.ts";
+
+/** Which shapes, and made-up words among them where the school uses them. */
+interface WordsSection {
+  readonly blocks: readonly BlockId[];
+  readonly madeUp: boolean;
+}
 
 const pad: Pad = [
   { ...saidPad[0], name: "Right at sight", held: { outcome: "ownWay", name: "In their own way" } },
@@ -108,10 +115,21 @@ export function tellMisread(answer: GivenAnswer, units: readonly Unit[], wanted:
 }
 
 /** Reading words in blocks of growing shape. An item is a word in its units. */
-export const words: Kind<"words"> = {
+export const words: Kind<"words", WordsSection> = {
   id: "words",
   name: kindNames.words,
   about: "The child reads words, real and made up, that have only taught spellings.",
+  begins: {
+    scope: "all",
+    most: 4,
+    strategy: "inOrder",
+    stopAfter: 4,
+    blocks: ["three", "fourEnd", "fourStart"],
+    madeUp: true,
+  },
+  picks: null,
+  effort: "sounded out or slow",
+  piles: { title: "By shape of word", of: (item) => blockNameOf(readWordItem(item)) },
   way: "cards",
   seconds: 6,
   order: "inOrder",

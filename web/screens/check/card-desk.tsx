@@ -21,6 +21,7 @@ import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import type { DeskWanted } from "./at-desk.ts";
+import { onScreen } from "./kinds/index.ts";
 import { LastMark } from "./last-mark.tsx";
 import { type SittingLog, useStamp } from "./log.ts";
 import { type Marking, MarkPad } from "./mark-pad.tsx";
@@ -269,7 +270,7 @@ export function CardDesk(wanted: CardWanted) {
         <Button className="min-h-12" onClick={() => setPaused(!paused)}>
           {paused ? "Go on" : "Pause"} <kbd className="text-xs text-soft">P</kbd>
         </Button>
-        {(check.kind === "words" || check.kind === "exception") && (
+        {onScreen(check.kind).brackets && (
           <Button className="min-h-12" aria-pressed={brackets} onClick={() => setBrackets(!brackets)}>
             Brackets <kbd className="text-xs text-soft">B</kbd>
           </Button>

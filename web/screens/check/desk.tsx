@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Suspense, useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { type CheckView, type DeskEvent, getSitting, type SittingView } from "#contract";
 import { kinds } from "#core/checks";
@@ -9,13 +9,11 @@ import { useOutbox } from "#web/device/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
+import { onScreen } from "./kinds/index.ts";
 import { useLive } from "./live.ts";
 import { useSittingLog, useStamp } from "./log.ts";
 import { type Progress, Queue } from "./queue.tsx";
 import { WritingDesk } from "./writing-desk.tsx";
-
-const loadPaperDesk = () => import("./paper-desk.tsx");
-const PaperDesk = lazy(() => loadPaperDesk().then((module) => ({ default: module.PaperDesk })));
 
 export function Screen() {
   const { sittingId = "" } = useParams();
@@ -41,11 +39,10 @@ export function Screen() {
 
 function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => void }) {
   usePlaceTitle("Check");
-  // Sheets come with the sitting that has some, so that none waits for a connection in the middle of it.
-  const onPaper = sitting.checks.some((one) => one.kind === "paper");
+  // A desk of a kind's own comes with the sitting that needs it, so that none waits for a connection in the middle of it.
   useEffect(() => {
-    if (onPaper) void loadPaperDesk();
-  }, [onPaper]);
+    for (const one of sitting.checks) void onScreen(one.kind).together?.load();
+  }, [sitting.checks]);
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const log = useSittingLog(sitting);
@@ -118,13 +115,14 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
       go(check.id);
     },
   };
+  const Together = onScreen(check.kind).together?.Desk;
   return (
     <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col px-4 py-3">
       <Head sitting={sitting} child={child} check={check} />
       <Queue sitting={sitting} progress={progress} current={check.id} onGo={go} />
-      {check.kind === "paper" ? (
+      {Together ? (
         <Suspense fallback={<Waiting rows={8} />}>
-          <PaperDesk {...wanted} log={log} progress={progress} />
+          <Together {...wanted} log={log} progress={progress} />
         </Suspense>
       ) : kinds[check.kind].way === "sheet" ? (
         <WritingDesk key={check.id} {...wanted} log={log} />
@@ -137,7 +135,7 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
 
 function Head({ sitting, child, check }: { sitting: SittingView; child: DeskWanted["child"]; check: CheckView }) {
   const { waiting, lineDown } = useOutbox();
-  const many = check.kind === "paper" && sitting.children.length > 1;
+  const many = onScreen(check.kind).together !== undefined && sitting.children.length > 1;
   return (
     <header className="mb-1.5 flex flex-wrap items-baseline justify-between gap-x-4">
       <div>

@@ -9,15 +9,8 @@ import { newId, useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { toast } from "#web/parts/toast.tsx";
-import type { DeskWanted } from "./at-desk.ts";
 import { type GridRow, type Ringed, readGrid, writeGrid } from "./grid-csv.ts";
-import type { SittingLog } from "./log.ts";
-import type { Progress } from "./queue.tsx";
-
-interface PaperWanted extends DeskWanted {
-  readonly log: SittingLog;
-  readonly progress: ReadonlyMap<string, Progress>;
-}
+import type { OwnDeskWanted } from "./kinds/on-screen.ts";
 
 const kind = kinds.paper;
 
@@ -34,7 +27,7 @@ function ringedOf(answer: GivenAnswer | undefined, check: CheckView): Ringed | u
 }
 
 /** A grid of children by items: one key an answer, and the next place has the cursor. */
-export function PaperDesk({ sitting, check, log, progress }: PaperWanted) {
+export function PaperDesk({ sitting, check, log, progress }: OwnDeskWanted) {
   const [marker] = useMarker();
   const file = useRef<HTMLInputElement>(null);
   const [problems, setProblems] = useState<readonly string[]>([]);

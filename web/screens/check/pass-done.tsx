@@ -1,9 +1,9 @@
-import type { DeskState, Kind } from "#core/checks";
+import type { AnyKind, DeskState } from "#core/checks";
 import { Button } from "#web/parts/button.tsx";
 
 interface PassWanted {
   readonly state: DeskState;
-  readonly kind: Kind;
+  readonly kind: AnyKind;
   /** What comes when this part is done, in a few words. */
   readonly next: string;
   readonly onAgain: () => void;

@@ -1,6 +1,7 @@
 import { Check } from "lucide-react";
 import type { SittingView } from "#contract";
 import { kinds } from "#core/checks";
+import { onScreen } from "./kinds/index.ts";
 
 export interface Progress {
   readonly ended: boolean;
@@ -19,8 +20,8 @@ interface QueueWanted {
 export function Queue({ sitting, progress, current, onGo }: QueueWanted) {
   const here = sitting.checks.find((check) => check.id === current);
   const childId = here?.childId;
-  // On paper all children stand in one grid.
-  const inRow = sitting.children.length > 1 && here?.kind !== "paper";
+  // At a desk for all of them the children stand there.
+  const inRow = sitting.children.length > 1 && !(here && onScreen(here.kind).together);
   const partsOf = (id: string) => sitting.checks.filter((check) => check.childId === id);
   const isDone = (checkId: string) => progress.get(checkId)?.ended ?? false;
   const chip = "flex min-h-9 items-center gap-1 rounded-full border px-3 text-sm whitespace-nowrap";

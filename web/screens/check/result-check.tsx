@@ -174,7 +174,7 @@ function plainWords(outcome: AnswerTold["answer"]["outcome"]): string {
 
 function Shapes({ result }: { result: CheckResult }) {
   return (
-    <Block title={result.kind === "listen" ? "By task" : "By shape of word"}>
+    <Block title={kinds[result.kind].piles?.title ?? ""}>
       <table className="border-collapse text-sm">
         <thead>
           <tr className="text-left text-soft">

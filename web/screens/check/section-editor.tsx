@@ -1,23 +1,13 @@
 import { ChevronDown, ChevronUp, X } from "lucide-react";
 import { useState } from "react";
-import {
-  blockIds,
-  blocks,
-  type Cases,
-  kinds,
-  type Scope,
-  type Section,
-  type SectionOf,
-  sectionOf,
-  strategyNames,
-  taskNames,
-  tasks,
-} from "#core/checks";
+import { kinds, type Scope, type Section, sectionOf, strategyNames } from "#core/checks";
 import { type KindId, kindIds } from "#core/ledger";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
-import { caseNames, optionsOf, scopeNames, sectionInWords, strategyNamesShown } from "./section-words.ts";
+import { onScreen } from "./kinds/index.ts";
+import { optionsOf, scopeNames, sectionInWords, strategyNamesShown } from "./section-words.ts";
+import { whole } from "./toggles.tsx";
 
 interface SectionWanted {
   readonly section: Section;
@@ -87,19 +77,10 @@ export function SectionEditor({ section, number, of, size, pickable, onChange, o
   );
 }
 
-type Own =
-  | Partial<SectionOf<"words">>
-  | Partial<SectionOf<"dictation">>
-  | Partial<SectionOf<"find">>
-  | Partial<SectionOf<"listen">>
-  | Partial<SectionOf<"names">>;
-
 function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" | "pickable" | "onChange">) {
   const can = optionsOf(section);
-  /** Changes what its kind has; what it has not it is never asked for. */
-  const set = (change: Partial<SectionOf<KindId>> | Own) => onChange({ ...section, ...change } as Section);
-  const number = (value: string, least: number, most: number) =>
-    Math.min(most, Math.max(least, Math.round(Number(value)) || least));
+  const { Choices: Own, mostLabel = "At most" } = onScreen(section.kind);
+  const set = (change: Partial<Section>) => onChange({ ...section, ...change } as Section);
   const scopes: Scope[] = can.picks ? ["due", "all", "recent", "picked"] : ["due", "all", "recent"];
   return (
     <div className="grid grid-cols-2 gap-3 border-t border-line px-3 py-3 md:grid-cols-3">
@@ -130,47 +111,18 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           min={1}
           max={40}
           value={section.recentSteps}
-          onChange={(event) => set({ recentSteps: number(event.target.value, 1, 40) })}
+          onChange={(event) => set({ recentSteps: whole(event.target.value, 1, 40) })}
         />
       )}
       {can.most && (
         <TextField
-          label={
-            section.kind === "words"
-              ? "At most in each shape"
-              : section.kind === "listen"
-                ? "At most in each task"
-                : "At most"
-          }
+          label={mostLabel}
           type="number"
           min={1}
           max={60}
           value={section.most}
-          onChange={(event) => set({ most: number(event.target.value, 1, 60) })}
+          onChange={(event) => set({ most: whole(event.target.value, 1, 60) })}
         />
-      )}
-      {section.kind === "find" && (
-        <TextField
-          label="Among how many (4 to 9)"
-          type="number"
-          min={4}
-          max={9}
-          value={section.choices}
-          onChange={(event) => set({ choices: number(event.target.value, 4, 9) })}
-        />
-      )}
-      {section.kind === "names" && (
-        <Choice
-          label="Which letters"
-          value={section.cases}
-          onChange={(event) => set({ cases: event.target.value as Cases })}
-        >
-          {Object.entries(caseNames).map(([value, name]) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </Choice>
       )}
       {can.strategy && (
         <Choice
@@ -203,47 +155,10 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
           min={0}
           max={20}
           value={section.stopAfter}
-          onChange={(event) => set({ stopAfter: number(event.target.value, 0, 20) })}
+          onChange={(event) => set({ stopAfter: whole(event.target.value, 0, 20) })}
         />
       )}
-      {(section.kind === "words" || section.kind === "dictation") && (
-        <Toggles
-          title="Shapes"
-          all={blockIds.map((id) => ({ id, name: blocks[id].name, hint: blocks[id].example }))}
-          on={section.blocks}
-          onSet={(on) => set({ blocks: on })}
-        />
-      )}
-      {section.kind === "listen" && (
-        <Toggles
-          title="Tasks"
-          all={tasks.map((id) => ({ id, name: taskNames[id], hint: "" }))}
-          on={section.tasks}
-          onSet={(on) => set({ tasks: on })}
-        />
-      )}
-      {section.kind === "words" && (
-        <label className="col-span-full flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={section.madeUp}
-            onChange={(event) => set({ madeUp: event.target.checked })}
-            className="accent-leaf"
-          />
-          Made-up words among them, where the school uses them
-        </label>
-      )}
-      {section.kind === "dictation" && (
-        <label className="col-span-full flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={section.sentence}
-            onChange={(event) => set({ sentence: event.target.checked })}
-            className="accent-leaf"
-          />
-          A sentence at the end
-        </label>
-      )}
+      {Own && <Own section={section} set={set} />}
       {section.scope === "picked" && can.picks && (
         <Picker
           what={can.picks}
@@ -253,42 +168,6 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
         />
       )}
     </div>
-  );
-}
-
-function Toggles<T extends string>({
-  title,
-  all,
-  on,
-  onSet,
-}: {
-  title: string;
-  all: readonly { readonly id: T; readonly name: string; readonly hint: string }[];
-  on: readonly T[];
-  onSet: (on: readonly T[]) => void;
-}) {
-  const toggle = (id: T) => {
-    const next = all.map((one) => one.id).filter((one) => (one === id ? !on.includes(one) : on.includes(one)));
-    if (next.length > 0) onSet(next);
-  };
-  return (
-    <fieldset className="col-span-full">
-      <legend className="mb-1 text-sm font-semibold">{title}</legend>
-      <div className="flex flex-wrap gap-1.5">
-        {all.map(({ id, name, hint }) => (
-          <button
-            key={id}
-            type="button"
-            aria-pressed={on.includes(id)}
-            onClick={() => toggle(id)}
-            className={`min-h-9 rounded-full border px-3 text-sm ${on.includes(id) ? "border-leaf bg-leaf-pale" : "border-line bg-sheet"}`}
-          >
-            {name}
-            {hint && <span className="text-soft"> {hint}</span>}
-          </button>
-        ))}
-      </div>
-    </fieldset>
   );
 }
 

@@ -1,13 +1,7 @@
-import {
-  type BlockId,
-  type Cases,
-  kinds,
-  type Scope,
-  type Section,
-  type StrategyName,
-  taskNames,
-} from "#core/checks";
+import { kinds, type Scope, type Section, type StrategyName } from "#core/checks";
+import { askedAs } from "#core/ledger";
 import { plural } from "#core/saying";
+import { onScreen } from "./kinds/index.ts";
 
 /** How the choices of a plan are called. */
 export const scopeNames: Record<Scope, string> = {
@@ -23,41 +17,16 @@ export const strategyNamesShown: Record<StrategyName, string> = {
   missed: "only what was not right at once last time",
 };
 
-export const caseNames: Record<Cases, string> = {
-  small: "small letters",
-  capital: "capital letters",
-  both: "small and capital letters",
-};
-
-const shortShape: Record<BlockId, string> = {
-  two: "2 sounds",
-  three: "3 sounds",
-  fourEnd: "4 with a cluster at the end",
-  fourStart: "4 with a cluster at the start",
-  five: "5 sounds",
-  twoSyllables: "two syllables",
-  endings: "with an ending",
-  longer: "longer words",
-};
-
 /** What a part of a plan holds, in one line. */
 export function sectionInWords(section: Section): string {
-  const { scope, most, recentSteps } = section;
+  const { scope, recentSteps } = section;
   const what =
     scope === "recent"
       ? `the last ${plural(recentSteps, "step")}`
       : scope === "picked"
         ? `${section.picked.length} picked by hand`
         : scopeNames[scope];
-  const rest: string[] = [];
-  if (section.kind === "names") rest.push(caseNames[section.cases]);
-  else if (section.kind === "listen")
-    rest.push(`${section.tasks.map((task) => taskNames[task].toLowerCase()).join(", ")}, ${most} each`);
-  else if (section.kind === "words")
-    rest.push(what, `${section.blocks.map((id) => shortShape[id]).join(", ")}, ${most} each`);
-  else rest.push(what);
-  if (section.kind === "find") rest.push(`among ${section.choices}`);
-  if (section.kind === "dictation") rest.push(`${plural(most, "word")}${section.sentence ? " and a sentence" : ""}`);
+  const rest = [...(onScreen(section.kind).inWords?.(section, what) ?? [what])];
   if (section.form === "minute") rest.push("as many as a minute holds");
   if (section.strategy === "missed") rest.push("only what was missed last time");
   return rest.join(" · ");
@@ -66,14 +35,15 @@ export function sectionInWords(section: Section): string {
 /** Which choices a kind of check has. */
 export function optionsOf({ kind, scope }: Pick<Section, "kind" | "scope">) {
   const cards = kinds[kind].way === "cards";
-  const spellings = kind === "card" || kind === "find" || kind === "write";
+  const { picks } = kinds[kind];
   return {
     // All that was taught, or what was taught lately, is asked whole.
-    most: !spellings || scope === "due",
-    scope: kind !== "listen",
-    picks: spellings ? "spellings" : kind === "exception" ? "words" : kind === "names" ? "letters" : null,
+    most: picks !== "spellings" || scope === "due",
+    scope: !onScreen(kind).anyTaught,
+    picks,
     strategy: cards,
     stop: cards,
-    form: cards && kind !== "listen" && kind !== "write",
+    // What a child writes, or first has to hear, is not done by the minute.
+    form: cards && askedAs(kind) !== "heard",
   } as const;
 }
