@@ -108,3 +108,74 @@ test("the settings of the school are asked about as well", async ({ page, school
   await expect(page.getByLabel("read and spelled as wholes")).toBeChecked();
   await expect(page.getByLabel("the sound", { exact: true })).toBeChecked();
 });
+
+/** Changes something as a colleague on another machine would. */
+async function asColleague(school: School, method: "PATCH" | "PUT", path: string, body: object): Promise<void> {
+  const response = await fetch(school.base + path, {
+    method,
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
+}
+
+test("a child that a colleague moved meanwhile", async ({ page, school }) => {
+  const [child] = await school.get<{ id: string; name: string; version: number }[]>("/api/children");
+  const path = `/api/children/${child?.id}`;
+  await pageOn(page, school, `/child/${child?.id}`);
+  await page.getByRole("button", { name: "Edit" }).click();
+  await page.getByLabel("Note").fill("Sits at the front.");
+  await asColleague(school, "PATCH", path, { version: child?.version, note: "Glasses are due." });
+  await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
+  const choice = choiceOn(page);
+  await expect(choice).toContainText("YoursSits at the front.");
+  await expect(choice).toContainText("TheirsGlasses are due.");
+  await choice.getByRole("button", { name: "Save mine instead" }).click();
+  await expect(choice).toHaveCount(0);
+  expect((await school.get<{ child: { note: string } }>(path)).child.note).toBe("Sits at the front.");
+});
+
+test("a teaching order: mine becomes a copy beside theirs", async ({ page, school }) => {
+  await pageOn(page, school, "/orders");
+  await page.getByRole("button", { name: "Copy The alphabet first" }).click();
+  await expect(page.getByLabel("Title of step 1", { exact: true })).toBeVisible();
+  const id = new URL(page.url()).pathname.split("/").at(-1);
+  interface Order {
+    readonly id: string;
+    readonly version: number;
+    readonly content: { readonly name: string; readonly steps: readonly { readonly title: string }[] };
+  }
+  const { orders } = await school.get<{ orders: Order[] }>("/api/school");
+  const order = orders.find((one) => one.id === id) as Order;
+  await page.getByLabel("Title of step 1", { exact: true }).fill("Reeds first");
+  const [first, ...rest] = order.content.steps;
+  const content = { ...order.content, steps: [{ ...first, title: "Herons first" }, ...rest] };
+  await asColleague(school, "PUT", `/api/orders/${id}`, { version: order.version, content });
+  await page.getByRole("button", { name: "Save changes" }).click();
+  await expect(choiceOn(page)).toContainText("Herons first");
+  await choiceOn(page).getByRole("button", { name: "Keep mine as a copy" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: `${order.content.name}, our copy` })).toBeVisible();
+  await expect(page.getByLabel("Title of step 1", { exact: true })).toHaveValue("Reeds first");
+  await pageOn(page, school, `/orders/${id}`);
+  await expect(page.getByLabel("Title of step 1", { exact: true })).toHaveValue("Herons first");
+});
+
+test("a session whose plan a colleague changed meanwhile", async ({ page, school }) => {
+  const [listed] = await school.get<{ id: string; reports: number }[]>("/api/sessions");
+  interface Session {
+    readonly version: number;
+    readonly plan: { readonly parts: readonly { readonly title: string; readonly minutes: number }[] };
+  }
+  const path = `/api/sessions/${listed?.id}`;
+  const session = await school.get<Session>(path);
+  await pageOn(page, school, `/sessions/${listed?.id}`);
+  await page.getByRole("button", { name: "Edit Read words" }).click();
+  await page.getByLabel("Minutes").fill("6");
+  const plan = { ...session.plan, parts: session.plan.parts.map((part) => ({ ...part, minutes: 2 })) };
+  await asColleague(school, "PATCH", path, { version: session.version, plan });
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(choiceOn(page)).toContainText("Theirs");
+  await choiceOn(page).getByRole("button", { name: "Leave theirs" }).click();
+  await expect(choiceOn(page)).toHaveCount(0);
+  expect((await school.get<Session>(path)).plan.parts.every((part) => part.minutes === 2)).toBe(true);
+});

@@ -1,5 +1,5 @@
 import { tz } from "@date-fns/tz";
-import { format } from "date-fns";
+import { lightFormat } from "date-fns";
 
 /** A calendar day, `2026-11-23`, written so that days compare as texts. */
 export type Day = string;
@@ -13,7 +13,7 @@ export type Day = string;
  */
 export function dayAt(zone: string, instant: string | Date): Day {
   if (!isTimeZone(zone)) throw new RangeError(`${zone} is not a time zone.`);
-  return format(new Date(instant), "yyyy-MM-dd", { in: tz(zone) });
+  return lightFormat(tz(zone)(new Date(instant)), "yyyy-MM-dd");
 }
 
 const known = new Map<string, boolean>();

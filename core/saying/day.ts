@@ -1,7 +1,16 @@
-import { differenceInCalendarDays, format, parseISO } from "date-fns";
+import { differenceInCalendarDays, parseISO } from "date-fns";
 
 /** A calendar day, `2026-11-23`. */
 type Day = string;
+
+/** Only the names of its parts are taken from it: how a locale puts them together differs from browser to browser. */
+const names = new Intl.DateTimeFormat("en-US", {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  year: "numeric",
+  timeZone: "UTC",
+});
 
 /**
  * A day as people write it, with its year when it is not this one.
@@ -10,7 +19,10 @@ type Day = string;
  */
 export function shortDay(day: Day, today: Day): string {
   const isThisYear = day.slice(0, 4) === today.slice(0, 4);
-  return format(parseISO(day), isThisYear ? "EEE d MMM" : "EEE d MMM yyyy");
+  const part = Object.fromEntries(
+    names.formatToParts(parseISO(`${day}T00:00:00Z`)).map((one) => [one.type, one.value]),
+  );
+  return `${part.weekday} ${part.day} ${part.month}${isThisYear ? "" : ` ${part.year}`}`;
 }
 
 /** `today`, `tomorrow`, `yesterday`, `3 days ago`, else the day as `shortDay` writes it. */

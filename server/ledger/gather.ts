@@ -3,6 +3,7 @@ import type { Fate } from "#core/ledger";
 import type { Actor } from "../frame/actor.ts";
 import { isFuture } from "../frame/clock.ts";
 import { deskOf, type LiveHub } from "../frame/live.ts";
+import { turn } from "../frame/turn.ts";
 import type { School } from "../house.ts";
 
 /** Marks of one request. */
@@ -73,6 +74,8 @@ export function gathering(live: LiveHub): (sent: Sent) => Promise<readonly Fate[
   async function empty(waiting: Waiting[], emptied: () => void): Promise<void> {
     for (let first = waiting.shift(); first; first = waiting.shift()) {
       const batch = [first];
+      // The embedded database computes in this thread: requests that have arrived are read only when it lets go.
+      await turn();
       try {
         const fates = await together(batch, waiting);
         for (const [at, one] of batch.entries()) one.done(fates[at] ?? []);

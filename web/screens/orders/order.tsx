@@ -83,9 +83,10 @@ function Editor({ order }: { order: OrderView }) {
       setBusy(false);
     }
   };
-  const save = () =>
-    run(async () => {
-      const saved = await saveOver({
+  const save = async () => {
+    let saved: OrderView | undefined;
+    const write = async () => {
+      saved = await saveOver({
         content: { content: draft },
         onto: base.version,
         send: (mine, version) => call(editOrder, { params: { id: order.id }, body: { ...mine, version } }),
@@ -111,12 +112,16 @@ function Editor({ order }: { order: OrderView }) {
           },
         },
       });
-      if (saved && saved.id !== order.id) navigate(`/orders/${saved.id}`);
       const here = saved?.id === order.id ? saved : null;
       // Theirs comes with the next look at the order.
       setBase(here ?? { ...base, version: 0, content: base.content });
       setDraft(here?.content ?? base.content);
-    }, "Saved. Checks and gaps follow this order now.");
+    };
+    if (!(await run(write)) || !saved) return;
+    toast("Saved. Checks and gaps follow this order now.");
+    // A copy of its own is gone to once the list has it.
+    if (saved.id !== order.id) navigate(`/orders/${saved.id}`);
+  };
   const copy = async () => {
     const content = { ...draft, name: `${draft.name}, our copy`.slice(0, 80) };
     // A copy that is asked for again because the answer was slow is the same copy.

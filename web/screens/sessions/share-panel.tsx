@@ -1,4 +1,4 @@
-import { addDays, format, parseISO } from "date-fns";
+import { addDays, lightFormat, parseISO } from "date-fns";
 import { useState } from "react";
 import { type SessionView, shareSession, unshareSession } from "#contract";
 import { shortDay } from "#core/saying";
@@ -22,7 +22,7 @@ export function SharePanel({
   onClose: () => void;
 }) {
   const later = session.heldOn > today ? session.heldOn : today;
-  const [endsOn, setEndsOn] = useState(format(addDays(parseISO(later), WEEK), "yyyy-MM-dd"));
+  const [endsOn, setEndsOn] = useState(lightFormat(addDays(parseISO(later), WEEK), "yyyy-MM-dd"));
   const [link, setLink] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const make = async () => {
