@@ -49,6 +49,7 @@ export const addChild = {
   answer: childView,
 } as const satisfies Endpoint;
 
+/** Children that come into a class in one go. */
 export const MOST_IMPORTED = 250;
 /**
  * Adds a list of children. Each is looked at by itself: one whose class is gone or whose name is taken is among `refused`, with

@@ -8,6 +8,7 @@ export interface PlannedCheck {
   readonly setup: Setup;
 }
 
+/** Items of one check at most; what is drawn beyond them is left out. */
 export const MOST_ITEMS = 200;
 
 /** Draws the items of a section for a child or a group. No items when nothing fits. */

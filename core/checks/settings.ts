@@ -13,6 +13,7 @@ export interface Settings {
   readonly slowAfter: number;
 }
 
+/** How a school checks until it says otherwise. */
 export const defaultSettings: Settings = {
   answerForm: "sound",
   exceptionWay: "sounded",

@@ -33,9 +33,11 @@ const facts: Record<Outcome, OutcomeFacts> = {
   none: fact(false, false, false),
 };
 
+/** Every outcome that an answer can have. */
 export const allOutcomes = Object.keys(facts) as readonly Outcome[];
-/** Outcomes that carry what was said, written or chosen, and those that do not. */
+/** Outcomes that carry what was said, written or chosen. */
 export const heardOutcomes = ["other", "blend", "wrong"] as const;
+/** Outcomes of which nothing was said, written or chosen instead. */
 export const plainOutcomes = ["right", "slow", "ownWay", "sounded", "reversed", "none"] as const;
 export type HeardOutcome = (typeof heardOutcomes)[number];
 export type PlainOutcome = (typeof plainOutcomes)[number];
@@ -179,10 +181,18 @@ function inOrder(one: string, other: string): number {
   return one < other ? -1 : one > other ? 1 : 0;
 }
 
+/**
+ * True for every outcome that is right, with effort or without.
+ * @example isRight("sounded") // true
+ */
 export function isRight(outcome: Outcome): boolean {
   return facts[outcome].right;
 }
 
+/**
+ * True for what is right at sight, in the child's own way too.
+ * @example isRightAtOnce("sounded") // false
+ */
 export function isRightAtOnce(outcome: Outcome): boolean {
   return facts[outcome].atOnce;
 }

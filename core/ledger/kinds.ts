@@ -23,8 +23,10 @@ const all = {
 } as const satisfies Record<string, KindOfMark>;
 
 export type KindId = keyof typeof all;
+/** The ids of all kinds, in the order in which they are offered. */
 export const kindIds = Object.keys(all) as [KindId, ...KindId[]];
 
+/** What each kind is called on every screen and sheet. */
 export const kindNames = Object.fromEntries(kindIds.map((id) => [id, all[id].name])) as Readonly<
   Record<KindId, string>
 >;

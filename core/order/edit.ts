@@ -24,6 +24,7 @@ function moved<T>(list: readonly T[], from: number, to: number): T[] {
   return copy;
 }
 
+/** The order with a step at another place, counted from 0; places beyond the ends are the ends. */
 export function moveStep(order: OrderContent, from: number, to: number): OrderContent {
   return withSteps(order, moved(order.steps, from, to));
 }
@@ -39,6 +40,7 @@ export function moveGpc(order: OrderContent, gpc: Gpc, toStepId: string, index: 
   });
 }
 
+/** The order without a spelling in one of its steps; a step may become empty. */
 export function removeGpc(order: OrderContent, gpc: Gpc): OrderContent {
   return withSteps(
     order,
@@ -64,6 +66,7 @@ export function addGpc(order: OrderContent, stepId: string, typed: string): Edit
   return { ok: true, order: changeStep(order, stepId, (step) => ({ ...step, gpcs: [...step.gpcs, gpc] })) };
 }
 
+/** The order with another title of one of its steps. */
 export function renameStep(order: OrderContent, stepId: string, title: string): OrderContent {
   return changeStep(order, stepId, (step) => ({ ...step, title }));
 }
@@ -73,6 +76,7 @@ export function addStep(order: OrderContent, id: string): OrderContent {
   return withSteps(order, [...order.steps, { id, title: "New step", gpcs: [], exceptionWords: [] }]);
 }
 
+/** The order without a step, and without what it taught. */
 export function removeStep(order: OrderContent, stepId: string): OrderContent {
   return withSteps(
     order,

@@ -55,6 +55,10 @@ export function plainSound(key: string): string {
   return byKey.get(key)?.plain ?? key;
 }
 
+/**
+ * True for a vowel, one that runs together with r included.
+ * @example isVowel("ar") // true
+ */
 export function isVowel(key: string): boolean {
   return byKey.get(key)?.kind === "vowel" || key === "schwa";
 }

@@ -35,6 +35,7 @@ export const startingAims: readonly RateAim[] = [
   { yearGroup: "Year 3", start: 65, middle: 80, end: 90 },
 ];
 
+/** Aims and limits of reading until a school sets its own. */
 export const startingReadingSettings: ReadingSettings = {
   ...startingLimits,
   wait: 3,

@@ -6,7 +6,9 @@ export interface RosterRow {
   readonly cells: readonly string[];
 }
 
+/** Letters of a child's name at most. */
 export const MOST_NAME = 60;
+/** Letters of a child's note at most. */
 export const MOST_NOTE = 200;
 export const rosterColumns = ["name", "class", "note"] as const;
 export type RosterColumn = (typeof rosterColumns)[number];

@@ -34,7 +34,9 @@ export interface ChainWanted extends Pick<FindWanted, "lexicon" | "known" | "tar
   readonly seed?: number | undefined;
 }
 
+/** Words of a chain at least. */
 export const LEAST_STEPS = 6;
+/** Words of a chain at most. */
 export const MOST_STEPS = 20;
 /** Beginnings tried: the chain that turns on the contrast most often is taken. */
 const TRIES = 40;

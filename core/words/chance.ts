@@ -8,6 +8,10 @@ export interface Dice {
   share(): number;
 }
 
+/**
+ * Chance that is the same each time for the same seed.
+ * @example dice(7).pick(6) // a whole number from 0 to 5, always the same first one
+ */
 export function dice(seed: number): Dice {
   const source = xoroshiro128plus(seed | 0);
   return {

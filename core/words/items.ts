@@ -31,6 +31,7 @@ export function readWordItem(item: string): ReadWord {
   });
 }
 
+/** True for a word in its units, as a check keeps it. */
 export function isWordItem(item: string): boolean {
   try {
     return readWordItem(item).units.length > 0;

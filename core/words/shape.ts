@@ -9,6 +9,7 @@ export function isNucleus(units: readonly Unit[], at: number): boolean {
   return unit.gpc === "le=l" && at > 0 && !isVowel(units[at - 1]?.sound ?? "");
 }
 
+/** How many vowels are heard in a word's units, which is how many syllables it has. */
 export function countSyllables(units: readonly Unit[]): number {
   let count = 0;
   for (let at = 0; at < units.length; at++) if (isNucleus(units, at)) count++;

@@ -45,6 +45,10 @@ export interface Gate {
   narrow(may: May, actor: Actor, school: OfWhom, answer: unknown): Promise<unknown>;
 }
 
+/**
+ * The one place that lets anyone in.
+ * @param knows who asks, and which school a link or a code leads to
+ */
 export function openGate({ memberOf, schoolBehind }: Knows): Gate {
   const tries = {
     face: openTries({ most: MOST_WRONG, minutes: MINUTES, what: "codes" }),

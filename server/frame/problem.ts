@@ -17,6 +17,10 @@ export class HttpProblem extends Error {
   }
 }
 
+/**
+ * For what is not there, or not in this school: the two are told apart to no one.
+ * @param what as a person would call it: `group`
+ */
 export function notFound(what: string): HttpProblem {
   return new HttpProblem(
     404,
@@ -25,10 +29,12 @@ export function notFound(what: string): HttpProblem {
   );
 }
 
+/** For what cannot be taken as it is. @param detail why, in a sentence; that nothing was changed is said after it */
 export function unfit(detail: string, fields: Fields = []): HttpProblem {
   return new HttpProblem(422, "Not accepted", `${detail} Nothing was changed.`, fields);
 }
 
+/** For what does not fit what stands there. @param detail what was kept and what to do, in sentences */
 export function conflict(detail: string): HttpProblem {
   return new HttpProblem(409, "Changed meanwhile", detail);
 }

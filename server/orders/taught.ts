@@ -12,6 +12,7 @@ export interface Taught {
   readonly stepId: string | null;
 }
 
+/** What has been taught where nothing has been. */
 export const taughtNothing: Taught = {
   gpcs: [],
   exceptionWords: [],

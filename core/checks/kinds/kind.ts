@@ -168,6 +168,7 @@ export type Kind<Id extends KindId, OwnSection = unknown, OwnSetup = unknown> = 
     ? unknown
     : { keeps(drawn?: ToKeep<CommonSection & { readonly kind: Id } & OwnSection>): OwnSetup });
 
+/** An answer that says nothing about its parts. */
 export const nothingTold: Told = { says: [], units: [], failed: [], mixed: [] };
 
 /** One of two things taken for one another, as it is read: a sound in quotes, a spelling as it is. */
