@@ -15,6 +15,7 @@ import { onlyFromHere, securityHeaders } from "./frame/headers.ts";
 import { openLive } from "./frame/live.ts";
 import { HttpProblem } from "./frame/problem.ts";
 import { serving } from "./frame/serve.ts";
+import type { Signals } from "./frame/signals.ts";
 import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
@@ -30,6 +31,8 @@ import { todayRoutes } from "./today/routes.ts";
 import { wordRoutes } from "./words/routes.ts";
 
 export interface AppWanted {
+  /** Other processes of the same database. */
+  readonly signals: Signals;
   readonly house: House;
   /** Who asks, and where links lead. */
   readonly knows: Knows;
@@ -62,7 +65,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
 ];
 
 /** The whole Express application: API under `/api`, the built web application for every other address. */
-export function buildApp({ house, knows, shipped, now, log, web }: AppWanted): Express {
+export function buildApp({ signals, house, knows, shipped, now, log, web }: AppWanted): Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(securityHeaders(), onlyFromHere, logged(log), compression());
@@ -75,7 +78,11 @@ export function buildApp({ house, knows, shipped, now, log, web }: AppWanted): E
   const router = Router();
   const gate = openGate(knows);
   const serve = serving<School>({ router, gate, as: house.as, now });
-  const domain: Domain = { serve, live: openLive(), shipped, streams: { router, gate, as: house.as } };
+  const live = openLive({
+    signals,
+    entriesSince: (schoolId, sittingId, from) => house.as({ schoolId }).ledger.entriesSince(sittingId, from),
+  });
+  const domain: Domain = { serve, live, shipped, streams: { router, gate, as: house.as } };
   for (const routes of domains) routes(domain);
   app.use(router);
   app.use("/api", () => {

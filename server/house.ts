@@ -20,7 +20,7 @@ import * as sessions from "./sessions/repository.ts";
 import * as settings from "./settings/repository.ts";
 import type { Shipped } from "./shipped.ts";
 import * as standings from "./standings/repository.ts";
-import type { Db } from "./store/open.ts";
+import type { OpenStore } from "./store/opened.ts";
 import { type Repository, repository, scopeOf } from "./store/scope.ts";
 import * as texts from "./texts/repository.ts";
 import * as words from "./words/repository.ts";
@@ -66,11 +66,11 @@ export interface House {
   as(actor: Pick<Actor, "schoolId">): School;
 }
 
-/** @param db of the whole database: it stays in here */
-export function openHouse(db: Db, shipped: Shipped): House {
+/** @param store the whole database: it stays in here */
+export function openHouse(store: Pick<OpenStore, "db" | "signals">, shipped: Shipped): House {
   return {
     as: ({ schoolId }) => {
-      const scope = scopeOf(db, schoolId, shipped);
+      const scope = scopeOf(store, schoolId, shipped);
       const school = {
         shipped,
         together: <T>(work: () => Promise<T>) => scope.run(work),

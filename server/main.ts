@@ -6,7 +6,7 @@ import { openHouse, type School } from "./house.ts";
 import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
 import { knowing } from "./people/here.ts";
-import { CannotMake, listSchools } from "./people/schools.ts";
+import { CannotMake } from "./people/schools.ts";
 import { readShipped } from "./shipped.ts";
 import { CannotOpen } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
@@ -44,10 +44,19 @@ async function main(): Promise<void> {
     fresh: process.env.KEEN_FRESH === "1",
     migrations,
   });
-  const house = openHouse(store.db, shipped);
-  for (const { id } of await listSchools(store.owner)) await tidy(house.as({ schoolId: id }));
+  const house = openHouse(store, shipped);
+  const door = openDoor(store.db);
+  for (const schoolId of await door.schools()) await tidy(house.as({ schoolId }));
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
-  const app = buildApp({ house, knows: knowing(openDoor(store.db)), shipped, now: () => new Date(), log, web });
+  const app = buildApp({
+    signals: store.signals,
+    house,
+    knows: knowing(door),
+    shipped,
+    now: () => new Date(),
+    log,
+    web,
+  });
   const server = app.listen(port, "127.0.0.1", (error?: Error) => {
     if (error) {
       console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);
@@ -84,7 +93,7 @@ async function main(): Promise<void> {
 async function school(words: readonly string[]): Promise<void> {
   const store = await openStore({ folder, url: process.env.DATABASE_URL, migrations });
   try {
-    console.log(await schoolCommand(store, openHouse(store.db, readShipped(join(root, "data"))), words));
+    console.log(await schoolCommand(store, openHouse(store, readShipped(join(root, "data"))), words));
   } finally {
     await store.close();
   }

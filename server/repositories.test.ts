@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { AnswerBody } from "#contract";
 import { inCheck } from "#core/ledger";
 import type { School } from "./house.ts";
-import type { OpenStore } from "./store/open.ts";
+import type { OpenStore } from "./store/opened.ts";
 import { openTestStore } from "./store/testing.ts";
 import { firstSchool } from "./testing.ts";
 

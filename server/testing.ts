@@ -10,7 +10,7 @@ import { openDoor } from "./people/door.ts";
 import { knowing } from "./people/here.ts";
 import { listSchools } from "./people/schools.ts";
 import { readShipped, type Shipped } from "./shipped.ts";
-import type { OpenStore } from "./store/open.ts";
+import type { OpenStore } from "./store/opened.ts";
 import { openTestStore } from "./store/testing.ts";
 
 /** A server on an empty database in memory, with a clock that the test sets, for tests only. */
@@ -41,7 +41,7 @@ function shippedHere(): Shipped {
 /** The first school of a store. */
 export async function firstSchool(store: OpenStore): Promise<School> {
   const [first] = await listSchools(store.owner);
-  return openHouse(store.db, shippedHere()).as({ schoolId: first?.id ?? "" });
+  return openHouse(store, shippedHere()).as({ schoolId: first?.id ?? "" });
 }
 
 /**
@@ -54,14 +54,21 @@ export async function openTestHouse(
 ): Promise<TestHouse> {
   const shipped = shippedHere();
   const store = from ?? (await openTestStore());
-  const all = openHouse(store.db, shipped);
+  const all = openHouse(store, shipped);
   const school = await firstSchool(store);
   await school.orders.ship();
   const logged: string[] = [];
   const log = pino({ level: "debug" }, { write: (line) => void logged.push(line) });
   const house = { now: new Date("2026-11-20T09:00:00.000Z") };
   const usual = knowing(openDoor(store.db));
-  const app = buildApp({ house: all, knows: knows(usual), shipped, now: () => house.now, log });
+  const app = buildApp({
+    signals: store.signals,
+    house: all,
+    knows: knows(usual),
+    shipped,
+    now: () => house.now,
+    log,
+  });
   const server = app.listen(0, "127.0.0.1");
   // A test that computes for long must not find its line closed.
   server.keepAliveTimeout = 75_000;

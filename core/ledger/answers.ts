@@ -1,6 +1,7 @@
 import { type KindId, timedKinds } from "./kinds.ts";
-import type { CheckSource, Help, Source, Way } from "./source.ts";
+import type { CheckSource, Help, Source } from "./source.ts";
 import type { TextEntry } from "./text-entry.ts";
+import type { Way } from "./ways.ts";
 
 /**
  * How an item was answered.

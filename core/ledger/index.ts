@@ -5,3 +5,4 @@ export * from "./days.ts";
 export * from "./kinds.ts";
 export * from "./source.ts";
 export * from "./text-entry.ts";
+export * from "./ways.ts";

@@ -1,4 +1,4 @@
-import type { Way } from "./source.ts";
+import type { Way } from "./ways.ts";
 
 /** What a mark must know of the kind of check that it was made in. */
 interface KindOfMark {

@@ -28,16 +28,6 @@ export type Source = CheckSource | ReadingSource | SessionSource;
 export const helps = ["none", "hint", "model"] as const;
 export type Help = (typeof helps)[number];
 
-/**
- * In what way it was asked.
- * - `seen`: the child saw it and said it
- * - `heard`: the child heard it and wrote or said it
- * - `chosen`: the child heard it and chose among some
- * - `text`: it stood in a text that the child read
- */
-export const ways = ["seen", "heard", "chosen", "text"] as const;
-export type Way = (typeof ways)[number];
-
 /** What every answer in a check has: its kind, where it comes from, how it was asked, and that the child was alone with it. */
 export function inCheck<K extends KindId>(kind: K, checkId: string) {
   return { kind, source: { kind: "check", checkId }, help: "none", way: askedAs(kind) } as const;

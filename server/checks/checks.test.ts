@@ -371,12 +371,12 @@ test("erasing a child leaves no row behind in any table", async () => {
   await send({ ...told, ...when, text: "sat by Ada M." });
   await house.ask(eraseChild, { params: { id: ada } });
 
-  const tables = (await house.store.db.execute(
+  const tables = (await house.store.owner.execute(
     sql`select table_name from information_schema.tables where table_schema = 'public'`,
   )) as unknown as { rows: { table_name: string }[] };
   expect(tables.rows.length).toBeGreaterThan(10);
   for (const { table_name } of tables.rows) {
-    const found = (await house.store.db.execute(
+    const found = (await house.store.owner.execute(
       sql`select count(*)::int as count from ${sql.identifier(table_name)} t where t::text like ${`%${ada}%`} or t::text like '%Ada %'`,
     )) as unknown as { rows: { count: number }[] };
     expect([table_name, found.rows[0]?.count]).toEqual([table_name, 0]);

@@ -2,7 +2,7 @@ import type { ErrorRequestHandler, RequestHandler } from "express";
 import type { Logger } from "pino";
 import type { Problem } from "#contract";
 import { HttpProblem } from "./problem.ts";
-import { codeOf, loggedError } from "./trouble.ts";
+import { codeOf, isDatabaseAway, isDiskFull, loggedError } from "./trouble.ts";
 
 /** The largest content of a request. */
 export const MOST_BODY = "512kb";
@@ -29,7 +29,9 @@ export function problems(log: Logger): ErrorRequestHandler {
   return (error, _request, response, next) => {
     if (response.headersSent) return next(error);
     const known = asProblem(error);
-    if (!known) log.error({ route: response.locals.route, ...loggedError(error) }, "unexpected error");
+    // What is no fault of the asker's is logged, whether it has words or not.
+    if (!known || known.status >= 500)
+      log.error({ route: response.locals.route, ...loggedError(error) }, "unexpected error");
     const { status, title, detail, fields, both } =
       known ??
       new HttpProblem(
@@ -38,6 +40,7 @@ export function problems(log: Logger): ErrorRequestHandler {
         "Nothing of this request was kept. Try again; if it stays, restart Keen Sapling.",
       );
     const body: Problem = { type: "about:blank", title, status, detail, fields, ...(both ? { both } : {}) };
+    if (status === 503) response.setHeader("retry-after", "2");
     response.status(status).type("application/problem+json").send(JSON.stringify(body));
   };
 }
@@ -52,6 +55,18 @@ function asProblem(error: unknown): HttpProblem | undefined {
       code === "23505" ? 409 : 422,
       "Not accepted",
       "Something in it cannot be kept: it is too long, out of range, there already, or belongs to what is not here any more. Nothing was changed; reload and try again.",
+    );
+  if (isDatabaseAway(error))
+    return new HttpProblem(
+      503,
+      "The database does not answer",
+      "The school's database is away or busy just now. Nothing of this was kept; it is tried again by itself, or try it in a moment.",
+    );
+  if (isDiskFull(error))
+    return new HttpProblem(
+      507,
+      "The disk is full",
+      "The machine that keeps the school's data has no room left. Nothing of this was kept; make room on it, then try again.",
     );
   const { status, type } = (error ?? {}) as { status?: number; type?: string };
   if (type === "entity.too.large")

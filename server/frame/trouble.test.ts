@@ -26,9 +26,9 @@ test("of an error with a message of several lines only name, code and frames are
 test("a query that fails is answered in a sentence, and its parameters are in no log", async () => {
   const id = crypto.randomUUID();
   const body = { version: 0, name: "For Ada M.", purpose: "she mixes b and d", sections: [part("card")] };
-  await house.store.db.execute("alter table presets rename to presets_away");
+  await house.store.owner.execute("alter table presets rename to presets_away");
   const problem = await house.refused(savePreset, { params: { id }, body });
-  await house.store.db.execute("alter table presets_away rename to presets");
+  await house.store.owner.execute("alter table presets_away rename to presets");
   expect(problem).toMatchObject({ status: 500, title: "Something went wrong here" });
   const logged = house.logged.join("\n");
   expect(logged).toContain("unexpected error");

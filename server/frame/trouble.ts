@@ -18,6 +18,26 @@ export function codeOf(error: unknown): string | undefined {
   return undefined;
 }
 
+const awayCodes =
+  /^(57P0[1-5]|08...|53300|ECONN[A-Z]+|EPIPE|ETIMEDOUT|EHOSTUNREACH|ENETUNREACH|ENOTFOUND|EAI_AGAIN)$/;
+/** What the driver says in words alone: no connection came free, or the one that it had went away. */
+const awayWords =
+  /timeout exceeded when trying to connect|connection terminated|client has encountered a connection error/i;
+
+/** True when the database did not answer: it is down, starts, has no connection free, or the line was lost. */
+export function isDatabaseAway(error: unknown): boolean {
+  const code = codeOf(error);
+  if (code !== undefined) return awayCodes.test(code);
+  for (let one = error, depth = 0; one instanceof Error && depth < 5; one = one.cause, depth++)
+    if (awayWords.test(one.message)) return true;
+  return false;
+}
+
+/** True when there was no room left to write. */
+export function isDiskFull(error: unknown): boolean {
+  return ["53100", "ENOSPC", "EDQUOT"].includes(codeOf(error) ?? "");
+}
+
 /**
  * An error for the log: its name, its code and its frames. A message can hold a child's name, a note or the parameters of
  * a query, over several lines, so none of it is taken.

@@ -75,7 +75,7 @@ describe("a school that was filled by the version before", () => {
         (dump.readings ?? []).filter((row) => row.child_id === id).length,
       );
     }
-    const left = await house.store.db.execute(
+    const left = await house.store.owner.execute(
       sql`select 1 from answers where kind = 'say' union all select 1 from checks where kind = 'say'`,
     );
     expect((left as { rows: unknown[] }).rows).toEqual([]);

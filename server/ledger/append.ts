@@ -11,6 +11,8 @@ export interface Appended {
   readonly fates: readonly Fate[];
   /** What is new in the log, with its day. */
   readonly added: readonly AnswerBody[];
+  /** The number of the first new entry of each child that has one. */
+  readonly from: ReadonlyMap<string, number>;
   /** What the school had before of what the marks speak of; null where there were none. */
   readonly stored: Found | null;
 }
@@ -36,7 +38,7 @@ interface AppendWanted extends Pick<AdmitWanted, "isFuture"> {
  * @param inside a transaction; the children of the marks are held until it ends, so that writers come one after the other
  */
 export async function append(inside: Inside, marks: readonly AnswerBody[], wanted: AppendWanted): Promise<Appended> {
-  if (marks.length === 0) return { fates: [], added: [], stored: null };
+  if (marks.length === 0) return { fates: [], added: [], from: new Map(), stored: null };
   const stored = await storedFor(inside, marks);
   const last = new Map(stored.last);
   const { isFuture, dayOf = (instant: string) => dayAt(stored.zone ?? ownZone(), instant) } = wanted;
@@ -62,7 +64,8 @@ export async function append(inside: Inside, marks: readonly AnswerBody[], wante
       .set({ endedAt: end?.markedAt ?? null })
       .where(eq(t.checks.id, checkId));
   }
-  return { fates, added, stored };
+  const from = new Map(grown.map((id) => [id, (stored.last.get(id) ?? 0) + 1]));
+  return { fates, added, from, stored };
 }
 
 /** An entry as its row. An undo stands with what it takes back, so that the log of a check or a reading is one look. */

@@ -60,8 +60,7 @@ export function gathering(live: LiveHub): (sent: Sent) => Promise<readonly Fate[
       const theirs = batch.map(({ marks }, at) => marks.filter((mark) => !refused[at]?.has(mark.childId)));
       const taken = await school.ledger.take(theirs.flat(), (instant) => isFuture(instant, now));
       school.afterwards(() => {
-        for (const [sittingId, answers] of taken.bySitting)
-          live.desk(deskOf({ schoolId }, sittingId), { kind: "answers", answers: [...answers] });
+        for (const [sittingId, answers] of taken.bySitting) live.marks(deskOf({ schoolId }, sittingId), answers);
         for (const id of taken.ended) live.end(deskOf({ schoolId }, id));
       });
       const fates = taken.fates.values();

@@ -47,14 +47,14 @@ const undo = (voids: string): AnswerBody => ({
 });
 const send = (...answers: AnswerBody[]) => house.ask(saveAnswers, { body: { answers } });
 const ended = async () => {
-  const sitting = (await house.store.db.execute(
+  const sitting = (await house.store.owner.execute(
     sql`select sitting_id as id from checks where id = ${check.id}`,
   )) as unknown as { rows: { id: string }[] };
   return (await house.ask(getSitting, { params: { id: sitting.rows[0]?.id ?? "" } })).checks[0]?.endedAt;
 };
 /** How many entries the child's log has, the highest number among them, and the number that the child is said to be at. */
 async function numbers() {
-  const found = (await house.store.db.execute(
+  const found = (await house.store.owner.execute(
     sql`select count(*)::int as count, max(number) as last, (select entries from children where id = ${ada}) as told from answers where child_id = ${ada}`,
   )) as unknown as { rows: { count: number; last: number; told: number }[] };
   return found.rows[0];

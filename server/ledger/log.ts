@@ -1,4 +1,4 @@
-import { eq, inArray, type SQL, sql } from "drizzle-orm";
+import { and, eq, gte, inArray, or, type SQL, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
 import { type GivenAnswer, type Source, standing } from "#core/ledger";
 import * as t from "../store/schema.ts";
@@ -119,6 +119,25 @@ export async function logOfChildren(inside: Inside, childIds: readonly string[])
 export async function logOfChecks(inside: Inside, checkIds: readonly string[]): Promise<AnswerBody[]> {
   if (checkIds.length === 0) return [];
   return (await entriesWhere(inside, inArray(t.answers.checkId, [...checkIds]))).map(({ entry }) => entry);
+}
+
+/**
+ * Entries of a sitting that are new since another process told of them.
+ * @param from the number of the first new entry of each child
+ */
+export async function entriesSince(
+  inside: Inside,
+  sittingId: string,
+  from: Readonly<Record<string, number>>,
+): Promise<AnswerBody[]> {
+  const ofChildren = Object.entries(from).map(([childId, number]) =>
+    and(eq(t.answers.childId, childId), gte(t.answers.number, number)),
+  );
+  if (ofChildren.length === 0) return [];
+  const checks = inside.select({ id: t.checks.id }).from(t.checks).where(eq(t.checks.sittingId, sittingId));
+  return (await entriesWhere(inside, and(or(...ofChildren), inArray(t.answers.checkId, checks)))).map(
+    ({ entry }) => entry,
+  );
 }
 
 /** The entries of a reading that stand: one, or none where a group read together. */

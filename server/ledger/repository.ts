@@ -1,11 +1,12 @@
 import type { AnswerBody } from "#contract";
 import { checkOf, type Fate } from "#core/ledger";
 import * as faces from "../faces/repository.ts";
+import { marksSignal } from "../frame/signals.ts";
 import type { Inside } from "../store/scope.ts";
 import { append, endedSittings } from "./append.ts";
 import type { Found } from "./stored.ts";
 
-export { logOfChecks, logOfChildren } from "./log.ts";
+export { entriesSince, logOfChecks, logOfChildren } from "./log.ts";
 export { standingOfChildren } from "./standing.ts";
 
 /** What became of marks that a device sent. */
@@ -27,11 +28,13 @@ export async function take(
   marks: readonly AnswerBody[],
   isFuture: (instant: string) => boolean,
 ): Promise<Taken> {
-  const { fates, added, stored } = await append(inside, marks, { isFuture });
+  const { fates, added, from, stored } = await append(inside, marks, { isFuture });
   const stops = added.flatMap((entry) => (entry.outcome === "stop" ? [entry.source.checkId] : []));
   const ended = await endedSittings(inside, stops);
   for (const id of ended) await faces.close(inside, id);
-  return { fates, bySitting: bySitting(added, stored), ended };
+  const sittings = bySitting(added, stored);
+  if (sittings.size > 0) await inside.signal(marksSignal(inside.schoolId, sittings, from));
+  return { fates, bySitting: sittings, ended };
 }
 
 /** Entries by the sitting that they are of; an undo is of the sitting of what it takes back. */

@@ -1,5 +1,5 @@
 import type { House } from "../house.ts";
-import type { OpenStore } from "../store/open.ts";
+import type { OpenStore } from "../store/opened.ts";
 import { addSchool, listSchools } from "./schools.ts";
 
 const usage = `Say what to do:

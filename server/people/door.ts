@@ -2,11 +2,13 @@ import { createHash } from "node:crypto";
 import { and, asc, eq, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { Opens } from "#contract";
-import type { Db } from "../store/open.ts";
+import type { Db } from "../store/opened.ts";
 import * as t from "../store/schema.ts";
 
 /** Finds the school before anyone is known. It sees names of schools in host names, and what links and codes are of. */
 export interface Door {
+  /** The ids of all schools, the first one first. */
+  schools(): Promise<string[]>;
   /** The id of the school with this name in its host name; the first one without a name. */
   schoolOf(slug: string | null): Promise<string | undefined>;
   /** The id of the school that a link or a code leads to. */
@@ -30,6 +32,12 @@ export function openDoor(db: Db): Door {
       return work(tx);
     });
   return {
+    schools: async () =>
+      (
+        await ask((inside) =>
+          inside.select({ id: t.schools.id }).from(t.schools).orderBy(asc(t.schools.createdAt), asc(t.schools.id)),
+        )
+      ).map(({ id }) => id),
     schoolOf: async (slug) => {
       const known = names.get(slug ?? "");
       if (known) return known;

@@ -68,7 +68,7 @@ beforeAll(async () => {
 afterAll(() => house.close());
 
 async function contractSchool() {
-  const rows = await house.store.db.execute('select id as "schoolId" from schools order by created_at limit 1');
+  const rows = await house.store.owner.execute('select id as "schoolId" from schools order by created_at limit 1');
   return (rows as unknown as { rows: unknown[] }).rows[0];
 }
 

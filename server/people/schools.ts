@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { sql } from "drizzle-orm";
-import type { Db } from "../store/open.ts";
+import type { Db } from "../store/opened.ts";
 import * as t from "../store/schema.ts";
 
 /** A school cannot be made, for a reason that can be told in a sentence. */

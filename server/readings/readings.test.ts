@@ -204,7 +204,7 @@ describe("what went wrong in a text", () => {
   test("goes with the child", async () => {
     await put({ marks: [misread(1, "ten")] });
     await house.ask(eraseChild, { params: { id: cy } });
-    const rows = await house.store.db.select().from(schema.answers).where(eq(schema.answers.childId, cy));
+    const rows = await house.store.owner.select().from(schema.answers).where(eq(schema.answers.childId, cy));
     expect(rows).toEqual([]);
   });
 });

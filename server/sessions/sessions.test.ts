@@ -152,7 +152,7 @@ describe("a link", () => {
     const { token } = await make();
     const card = await house.ask(getShared, { params: { token } });
     expect(Object.keys(card.members[0] ?? {})).toEqual(["id", "name"]);
-    const rows = (await house.store.db.execute(sql`select s::text as row from shares s`)) as unknown as {
+    const rows = (await house.store.owner.execute(sql`select s::text as row from shares s`)) as unknown as {
       rows: { row: string }[];
     };
     expect(rows.rows[0]?.row).not.toContain(token);

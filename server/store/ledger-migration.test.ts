@@ -5,7 +5,8 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { askedAs, heardIn } from "#core/ledger";
 import type { School } from "../house.ts";
 import { firstSchool } from "../testing.ts";
-import { type OpenStore, openStore } from "./open.ts";
+import { openStore } from "./open.ts";
+import type { OpenStore } from "./opened.ts";
 import { answers, children } from "./schema.ts";
 import { type Dump, databaseAt, fillFrom } from "./testing.ts";
 

@@ -14,7 +14,7 @@ let other: School;
 let [here, elsewhere] = ["", ""];
 
 const rowsOf = async (query: string) =>
-  ((await house.store.db.execute(sql.raw(query))) as unknown as { rows: Record<string, unknown>[] }).rows;
+  ((await house.store.owner.execute(sql.raw(query))) as unknown as { rows: Record<string, unknown>[] }).rows;
 /** Every row of the first school, as the owner of the tables sees them. */
 async function everything(): Promise<string> {
   const tables = await rowsOf(
@@ -28,7 +28,7 @@ async function everything(): Promise<string> {
 }
 /** Raw SQL in the application's role, in the name of the other school. */
 async function raw(query: string): Promise<Record<string, unknown>[]> {
-  return scopeOf(house.store.db, elsewhere, house.shipped).run(
+  return scopeOf(house.store, elsewhere, house.shipped).run(
     async (inside) => ((await inside.execute(sql.raw(query))) as unknown as { rows: Record<string, unknown>[] }).rows,
   );
 }
@@ -154,6 +154,7 @@ describe("another school's rows", () => {
       },
       ledger: {
         take: () => other.ledger.take([note], () => false),
+        entriesSince: () => other.ledger.entriesSince(sittingId, { [childId]: 1 }),
         logOfChecks: () => other.ledger.logOfChecks([checkId]),
         logOfChildren: () => other.ledger.logOfChildren([childId]),
         standingOfChildren: () => other.ledger.standingOfChildren([childId]),
@@ -285,8 +286,8 @@ describe("another school's rows", () => {
       if (name === "schools") continue;
       expect(await raw(`delete from "${name}" where school_id = '${here}' returning *`)).toEqual([]);
       // What it may see it may not move.
-      const moved = raw(`update "${name}" set school_id = '${here}'`);
       const has = Number((await raw(`select count(*)::int as count from "${name}"`))[0]?.count);
+      const moved = raw(`update "${name}" set school_id = '${here}'`);
       if (has > 0) await expect(moved, String(name)).rejects.toMatchObject({ cause: { code: "42501" } });
       else await moved;
     }
@@ -319,8 +320,10 @@ describe("another school's rows", () => {
     // Role and school are gone with the transaction, also when it failed.
     await raw("select 1/0").catch(() => undefined);
     expect(
-      await rowsOf("select current_user as role, coalesce(current_setting('app.school', true), '') as school"),
-    ).toEqual([{ role: "postgres", school: "" }]);
+      await rowsOf(
+        "select current_user = session_user as own, coalesce(current_setting('app.school', true), '') as school",
+      ),
+    ).toEqual([{ own: true, school: "" }]);
   });
 });
 

@@ -2,7 +2,8 @@ import { AsyncLocalStorage } from "node:async_hooks";
 import { type SQL, sql } from "drizzle-orm";
 import { PgDialect } from "drizzle-orm/pg-core";
 import type { Shipped } from "../shipped.ts";
-import type { Db } from "./open.ts";
+import type { Db, OpenStore } from "./opened.ts";
+import { CHANNEL } from "./signal.ts";
 
 /**
  * The open transaction of one school: the only thing through which its rows are reached. It sees and writes rows of that
@@ -17,6 +18,8 @@ export type Inside = Omit<Db, "transaction"> & {
    * to it, which costs a third. @returns the rows of each
    */
   ask(...statements: SQL[]): Promise<unknown[][]>;
+  /** Tells the other processes of the database, when this transaction is kept; at most 7,000 letters as JSON. */
+  signal(message: object): Promise<void>;
 };
 
 /** A school's way to its rows. */
@@ -41,9 +44,13 @@ const open = new AsyncLocalStorage<Open>();
 
 /**
  * The scope of a school.
- * @param db of the whole database; no one but this reaches it
+ * @param store the whole database; no one but this reaches it
  */
-export function scopeOf(db: Db, schoolId: string, shipped: Shipped): Scope {
+export function scopeOf(
+  { db, signals }: Pick<OpenStore, "db" | "signals">,
+  schoolId: string,
+  shipped: Shipped,
+): Scope {
   const here = (): Open | undefined => {
     const one = open.getStore();
     if (one && one.schoolId !== schoolId)
@@ -60,7 +67,12 @@ export function scopeOf(db: Db, schoolId: string, shipped: Shipped): Scope {
         const ask = asking(tx);
         // One statement, and for this transaction only: afterwards the connection is no one's again.
         await ask(sql`select set_config('role', 'keen_app', true), set_config('app.school', ${schoolId}, true)`);
-        const inside = Object.assign(tx, { schoolId, shipped, ask }) as unknown as Inside;
+        const signal = async (message: object) => {
+          if (signals.me === null) return;
+          const payload = JSON.stringify({ ...message, from: signals.me });
+          await tx.execute(sql`select pg_notify(${CHANNEL}, ${payload})`);
+        };
+        const inside = Object.assign(tx, { schoolId, shipped, ask, signal }) as unknown as Inside;
         return open.run({ schoolId, inside, told }, () => work(inside));
       });
       for (const tell of told) tell();

@@ -5,33 +5,35 @@ import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { inject } from "vitest";
-import type { TestProject } from "vitest/node";
-import { type OpenStore, openStore } from "./open.ts";
+import { openStore } from "./open.ts";
+import type { OpenStore } from "./opened.ts";
+import { onServer } from "./testing-server.ts";
 
 declare module "vitest" {
   interface ProvidedContext {
-    snapshot: string;
+    /** What tests run on, and a migrated empty database to begin from: a file, or a database of that server. */
+    database: { readonly kind: "embedded" | "server"; readonly empty: string };
   }
 }
 
 export const allMigrations = join(import.meta.dirname, "migrations");
 
-/** Before all tests: makes an empty migrated database once, since making one takes seconds and copying it does not. */
-export default async function setup({ provide }: TestProject): Promise<() => void> {
-  const folder = mkdtempSync(join(tmpdir(), "keen-snapshot-"));
-  const client = new PGlite();
-  await migrate(drizzle(client), { migrationsFolder: allMigrations });
-  const dump = await client.dumpDataDir("none");
-  await client.close();
-  const file = join(folder, "empty.tar");
-  writeFileSync(file, Buffer.from(await dump.arrayBuffer()));
-  provide("snapshot", file);
-  return () => rmSync(folder, { recursive: true, force: true });
+let made = 0;
+
+/** An empty database, for tests only: in memory, or one of its own on the server. */
+export async function openTestStore(): Promise<OpenStore> {
+  const { kind, empty } = inject("database");
+  if (kind === "embedded") return openStore({ folder: "memory://", snapshot: new Blob([readFileSync(empty)]) });
+  return openStore({ folder: "", url: await emptyDatabase(empty) });
 }
 
-/** An empty database in memory, for tests only. */
-export function openTestStore(): Promise<OpenStore> {
-  return openStore({ folder: "memory://", snapshot: new Blob([readFileSync(inject("snapshot"))]) });
+/** A new empty database on the server of the tests. @returns its address */
+export async function emptyDatabase(template: string): Promise<string> {
+  const url = new URL(template);
+  const name = `t${process.pid}_${made++}_${Math.random().toString(36).slice(2, 8)}`;
+  await onServer(template, `create database ${name} template ${url.pathname.slice(1)}`);
+  url.pathname = `/${name}`;
+  return url.href;
 }
 
 /** An empty database in memory as it was after the migration with this number, for tests of the ones behind it. */

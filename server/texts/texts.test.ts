@@ -98,7 +98,7 @@ describe("a text of the school's own", () => {
     await house.ask(removeText, { params: { id } });
     expect(await own()).toEqual([]);
     await house.school.texts.forgetRemoved(LATER);
-    expect(await house.store.db.select().from(schema.textVersions)).toEqual([]);
+    expect(await house.store.owner.select().from(schema.textVersions)).toEqual([]);
     expect((await house.refused(removeText, { params: { id } })).status).toBe(404);
     expect((await house.refused(textVersions, { params: { id } })).status).toBe(404);
     expect((await house.refused(saveText, put(id, 3))).detail).toMatch(/not here any more/);
@@ -146,7 +146,7 @@ describe("what was prepared", () => {
     await house.ask(savePreparation, { ...at(`child:${childId}`), body: { version: 0, preparation: prepared } });
     await house.ask(eraseChild, { params: { id: childId } });
     await house.school.texts.forgetRemoved(LATER);
-    const rows = await house.store.db.select().from(schema.preparations);
+    const rows = await house.store.owner.select().from(schema.preparations);
     expect(rows.filter((row) => row.textId === id || row.forKey === `child:${childId}`)).toEqual([]);
   });
   test("is refused for a text, a child or a group that is none", async () => {

@@ -1,7 +1,7 @@
 import { randomUUID as uuid } from "node:crypto";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { School } from "../house.ts";
-import type { OpenStore } from "../store/open.ts";
+import type { OpenStore } from "../store/opened.ts";
 import { openTestStore } from "../store/testing.ts";
 import { firstSchool } from "../testing.ts";
 

@@ -14,3 +14,10 @@ export interface DeskWanted {
   readonly onStop: (why: StopReason, all: boolean) => void;
   readonly onGoOn: () => void;
 }
+
+/** How far a check is. */
+export interface Progress {
+  readonly ended: boolean;
+  /** Items of the first round that were answered. */
+  readonly asked: number;
+}

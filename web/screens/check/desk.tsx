@@ -7,12 +7,12 @@ import { plural } from "#core/saying";
 import { useKept } from "#web/device/kept.ts";
 import { useOutbox } from "#web/device/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
-import type { DeskWanted } from "./at-desk.ts";
+import type { DeskWanted, Progress } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
 import { onScreen } from "./kinds/index.ts";
 import { useLive } from "./live.ts";
 import { useSittingLog, useStamp } from "./log.ts";
-import { type Progress, Queue } from "./queue.tsx";
+import { Queue } from "./queue.tsx";
 import { WritingDesk } from "./writing-desk.tsx";
 
 export function Screen() {

@@ -1,13 +1,8 @@
 import { Check } from "lucide-react";
 import type { SittingView } from "#contract";
 import { kinds } from "#core/checks";
+import type { Progress } from "./at-desk.ts";
 import { onScreen } from "./kinds/index.ts";
-
-export interface Progress {
-  readonly ended: boolean;
-  /** Items of the first round that were answered. */
-  readonly asked: number;
-}
 
 interface QueueWanted {
   readonly sitting: SittingView;

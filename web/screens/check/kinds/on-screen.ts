@@ -1,12 +1,11 @@
 import type { ComponentType } from "react";
 import type { SectionOf } from "#core/checks";
 import type { KindId } from "#core/ledger";
-import type { DeskWanted } from "../at-desk.ts";
+import type { DeskWanted, Progress } from "../at-desk.ts";
 import type { SittingLog } from "../log.ts";
-import type { Progress } from "../queue.tsx";
 
 /** The own choices of a part of a plan. */
-export interface ChoicesWanted<K extends KindId> {
+interface ChoicesWanted<K extends KindId> {
   readonly section: SectionOf<K>;
   readonly set: (change: Partial<SectionOf<K>>) => void;
 }

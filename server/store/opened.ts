@@ -1,0 +1,21 @@
+import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
+import type { Signals } from "../frame/signals.ts";
+import type * as schema from "./schema.ts";
+
+/** A database as Drizzle reaches it, embedded or on a server. */
+export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
+
+export interface OpenStore {
+  /** For the application. On a server it logs in as a role that owns nothing and reads nothing outside of a school. */
+  readonly db: Db;
+  /** For the program's own start and commands: the owner of the tables. */
+  readonly owner: Db;
+  /** `embedded` in a folder, or a PostgreSQL `server`. */
+  readonly kind: "embedded" | "server";
+  /**
+   * What this process and others on the same database tell one another. Nothing is told on the embedded one, which one
+   * process holds.
+   */
+  readonly signals: Signals;
+  close(): Promise<void>;
+}

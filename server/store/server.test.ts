@@ -1,0 +1,150 @@
+import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
+import { addChild, addClass, type DeskEvent, getSchool, livePaths, markTaught, saveAnswers } from "#contract";
+import { answerTo, beginOne } from "../checks/marking.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+import { openStore } from "./open.ts";
+import { emptyDatabase } from "./testing.ts";
+import { onServer, startTestServer, type TestServer } from "./testing-server.ts";
+
+// What only a real server has: several processes on one database, and a line to it that can be lost.
+
+const at = "2026-11-20T08:31:00.000Z";
+
+/** A school with a child who has been taught something. */
+async function withChild(house: TestHouse): Promise<string> {
+  const [classId, childId] = [crypto.randomUUID(), crypto.randomUUID()];
+  const orderId = (await house.ask(getSchool, {})).orders[0]?.id ?? "";
+  await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "", orderId } });
+  const taught = { id: crypto.randomUUID(), stepId: "s3", taughtOn: "2026-11-02", at };
+  await house.ask(markTaught, { params: { id: classId }, body: taught });
+  await house.ask(addChild, { body: { id: childId, classId, name: "Ada M.", note: "" } });
+  return childId;
+}
+
+/** Events of a stream as they come, and the wait for the next that is as wanted. */
+async function listenTo(url: string) {
+  const ended = new AbortController();
+  const response = await fetch(url, { signal: ended.signal });
+  const events: DeskEvent[] = [];
+  const read = (async () => {
+    let text = "";
+    for await (const part of response.body ?? []) {
+      text += new TextDecoder().decode(part);
+      const whole = text.split("\n\n");
+      text = whole.pop() ?? "";
+      for (const one of whole) if (one.startsWith("data: ")) events.push(JSON.parse(one.slice(6)));
+    }
+  })().catch(() => undefined);
+  return { events, read, close: () => ended.abort() };
+}
+
+describe("several processes on one database", () => {
+  test("two that start at once on an empty database both start, and a third finds all as it is", async () => {
+    const { empty } = inject("database");
+    const bare = `bare_${process.pid}`;
+    await onServer(empty, `create database ${bare}`);
+    const url = Object.assign(new URL(empty), { pathname: `/${bare}` }).href;
+    const stores = await Promise.all([openStore({ folder: "", url }), openStore({ folder: "", url })]);
+    const third = await openStore({ folder: "", url });
+    const told = (await third.owner.execute("select count(*)::int as count from schools")) as unknown as {
+      rows: { count: number }[];
+    };
+    expect(told.rows[0]?.count).toBe(1);
+    for (const store of [...stores, third]) await store.close();
+  });
+
+  test("a mark made through one is seen live through the other, once", async () => {
+    const url = await emptyDatabase(inject("database").empty);
+    const one = await openTestHouse(await openStore({ folder: "", url }));
+    const other = await openTestHouse(await openStore({ folder: "", url }));
+    const childId = await withChild(one);
+    const check = await beginOne(one, childId, undefined, "2026-11-20T08:30:00.000Z");
+    const { rows } = (await one.store.owner.execute(
+      `select sitting_id as id from checks where id = '${check.id}'`,
+    )) as unknown as { rows: { id: string }[] };
+    const path = livePaths.desk(rows[0]?.id ?? "");
+    const [here, there] = [await listenTo(one.base + path), await listenTo(other.base + path)];
+    const item = check.items[0] ?? "";
+    const mark = answerTo(check, item, { outcome: "right" }, { markedAt: at });
+    await one.ask(saveAnswers, { body: { answers: [mark] } });
+    await expect.poll(() => there.events.length).toBe(1);
+    expect(there.events).toMatchObject([{ kind: "answers", answers: [{ id: mark.id, item, outcome: "right" }] }]);
+    // And back; a mark that was refused, or came twice, is told to no one.
+    const second = answerTo(check, check.items[1] ?? "", { outcome: "none" }, { markedAt: at });
+    await other.ask(saveAnswers, { body: { answers: [second, mark, { ...mark, id: second.id }] } });
+    await expect.poll(() => here.events.length).toBe(2);
+    expect(here.events[1]).toMatchObject({ kind: "answers", answers: [{ id: second.id }] });
+    await expect.poll(() => there.events.length).toBe(2);
+    for (const stream of [here, there]) stream.close();
+    await one.close();
+    await other.close();
+  });
+});
+
+describe("a line to the database that is lost", () => {
+  let house: TestHouse;
+  let server: TestServer | undefined;
+  beforeAll(async () => {
+    server = process.env.DATABASE_URL ? undefined : await startTestServer(20_000 + (process.pid % 20_000));
+    const url = server?.urlOf("keen_away") ?? (await emptyDatabase(inject("database").empty));
+    if (server) await onServer(url, "create database keen_away");
+    house = await openTestHouse(await openStore({ folder: "", url }));
+  });
+  afterAll(async () => {
+    await house.close();
+    await server?.stop();
+  });
+
+  test("connections that are ended by the server are made anew; nobody notices", async () => {
+    await house.ask(getSchool, {});
+    await house.store.owner.execute(
+      "select pg_terminate_backend(pid) from pg_stat_activity where usename like 'keen_login_%' and datname = current_database()",
+    );
+    await expect.poll(async () => (await fetch(`${house.base}/api/school`)).status, { timeout: 10_000 }).toBe(200);
+  });
+
+  test("when all connections are taken, who waits too long is told so in a sentence", async () => {
+    let letGo = () => {};
+    const held = new Promise<void>((done) => {
+      letGo = done;
+    });
+    const all = Array.from({ length: 8 }, () => house.store.db.transaction(() => held));
+    const response = await fetch(`${house.base}/api/school`);
+    expect(response.status).toBe(503);
+    expect(response.headers.get("retry-after")).toBe("2");
+    expect(await response.json()).toMatchObject({ title: "The database does not answer" });
+    letGo();
+    await Promise.all(all);
+    // Each of them was given back: as many can be taken at once again.
+    await Promise.all(Array.from({ length: 8 }, () => house.ask(getSchool, {})));
+    expect((await fetch(`${house.base}/api/school`)).status).toBe(200);
+  });
+
+  test("a server that goes down and comes back: 503 meanwhile, then all goes on, live too", async (context) => {
+    if (!server?.down) return context.skip();
+    const childId = await withChild(house);
+    const check = await beginOne(house, childId, undefined, "2026-11-20T08:30:00.000Z");
+    const { up } = await server.down();
+    const mark = answerTo(check, check.items[0] ?? "", { outcome: "right" }, { markedAt: at });
+    expect(await house.refused(saveAnswers, { body: { answers: [mark] } })).toMatchObject({ status: 503 });
+    expect((await fetch(`${house.base}/api/school`)).status).toBe(503);
+    await up();
+    await expect.poll(async () => (await fetch(`${house.base}/api/school`)).status, { timeout: 10_000 }).toBe(200);
+    expect((await house.ask(saveAnswers, { body: { answers: [mark] } })).fates).toMatchObject([{ fate: "kept" }]);
+  });
+});
+
+test.each([
+  ["postgres://keen:x@127.0.0.1:1/keen", /does not answer \(ECONNREFUSED\)/],
+  ["postgres://keen:x@no.such.host.invalid/keen", /does not answer/],
+])("a server that cannot be used is told in a sentence: %s", async (url, says) => {
+  await expect(openStore({ folder: "", url })).rejects.toThrow(says);
+});
+
+test("a wrong password and a database that is not there are told apart", async () => {
+  const { empty } = inject("database");
+  const missing = Object.assign(new URL(empty), { pathname: "/not_there" }).href;
+  await expect(openStore({ folder: "", url: missing })).rejects.toThrow(/has no database not_there/);
+  const wrong = Object.assign(new URL(empty), { password: "wrong" }).href;
+  await expect(openStore({ folder: "", url: wrong })).rejects.toThrow(/refuses keen_owner/);
+});
