@@ -13,7 +13,7 @@ import {
 import { type Dice, dice, type Section, sectionOf } from "#core/checks";
 import { type Learner, proposeGroups } from "#core/groups";
 import { standing } from "#core/ledger";
-import { childRow, needFor, type Standing } from "#core/mastery";
+import { childRow, needFor, type Standing, shownBy } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
@@ -166,11 +166,7 @@ export class MarlpitLock {
   }
 
   private standingsOf(pupil: Pupil, week: number, gpcs: readonly string[]): readonly Standing[] {
-    return childRow(
-      { id: pupil.id, taught: new Set(gpcs), answers: standing(pupil.answers) },
-      gpcs,
-      this.dayIn(week, 2),
-    );
+    return childRow({ taught: new Set(gpcs), shown: shownBy(standing(pupil.answers)) }, gpcs, this.dayIn(week, 2));
   }
 
   /** Whole classes are checked in weeks 0, 1, 4 and 7; children in groups every week. */

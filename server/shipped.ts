@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { type OrderContent, readOrder } from "#core/order";
@@ -7,6 +8,8 @@ import { type Lexicon, type MadeUp, readLexicon, readMadeUp, readSentences } fro
 /** What ships in `data/`, read once at start. */
 export interface Shipped {
   readonly lexicon: Lexicon;
+  /** Another for another lexicon: what was worked out by one and stored holds no more with the next. */
+  readonly lexiconVersion: string;
   /** The lexicon and the made-up words as they stand in their files, to be handed on. */
   readonly lexiconText: string;
   readonly madeUpText: string;
@@ -41,6 +44,7 @@ export function readShipped(folder: string): Shipped {
   return {
     lexicon: readLexicon(lexiconText),
     lexiconText,
+    lexiconVersion: createHash("sha256").update(lexiconText).digest("base64url").slice(0, 8),
     madeUpText,
     madeUp: readMadeUp(madeUpText),
     sentences: readSentences(text("sentences.txt")),

@@ -1,12 +1,11 @@
-import { isRight } from "#core/ledger";
-import type { Standing, State } from "./state.ts";
+import type { Standing, State } from "./standing.ts";
 
 /**
  * A standing in one letter, as maps are sent: `.` not taught, `n` not checked, `g` gap, `s` secure, and
  * unsteady as `m` missed last time, `l` slow, `t` right and since then misread in texts, `u` misread in texts and never
- * asked alone, `f` faded, `r` right last time.
+ * asked alone, `f` faded, `r` right last time; `o` not sure yet, right once.
  */
-export type CellCode = "." | "n" | "g" | "s" | "m" | "l" | "t" | "u" | "f" | "r";
+export type CellCode = "." | "n" | "g" | "s" | "o" | "m" | "l" | "t" | "u" | "f" | "r";
 
 interface Cell {
   readonly state: State;
@@ -20,6 +19,7 @@ const cells: Record<CellCode, Cell> = {
   n: { state: "not checked", need: 0, canRead: false },
   g: { state: "gap", need: 1, canRead: false },
   s: { state: "secure", need: 0, canRead: true },
+  o: { state: "not sure yet", need: 0, canRead: true },
   m: { state: "unsteady", need: 0.7, canRead: false },
   l: { state: "unsteady", need: 0.4, canRead: true },
   t: { state: "unsteady", need: 0.4, canRead: true },
@@ -28,23 +28,27 @@ const cells: Record<CellCode, Cell> = {
   r: { state: "unsteady", need: 0, canRead: true },
 };
 
+/** The letter of a standing. */
 export function codeOf(standing: Standing): CellCode {
-  switch (standing.state) {
-    case "not taught":
-      return ".";
-    case "not checked":
-      return "n";
-    case "gap":
-      return "g";
-    case "secure":
-      return "s";
-    case "unsteady":
-      if (standing.last !== null && !isRight(standing.last)) return "m";
-      if (standing.last === "slow") return "l";
-      if (standing.inTexts.length > 0) return standing.last === null ? "u" : "t";
-      return standing.fading ? "f" : "r";
-  }
+  if (standing.state !== "unsteady") return plain[standing.state];
+  return unsteady[standing.reason];
 }
+
+const plain: Readonly<Record<Exclude<State, "unsteady">, CellCode>> = {
+  "not taught": ".",
+  "not checked": "n",
+  gap: "g",
+  secure: "s",
+  "not sure yet": "o",
+};
+const unsteady: Readonly<Record<Extract<Standing, { state: "unsteady" }>["reason"], CellCode>> = {
+  "missed after right": "m",
+  slow: "l",
+  "misread since": "t",
+  "misread, never asked": "u",
+  "not asked for long": "f",
+  "right after missed": "r",
+};
 
 /** What a letter says; an unknown letter reads as not taught. */
 export function cellOf(code: string): Cell {

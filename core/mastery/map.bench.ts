@@ -1,7 +1,7 @@
 import { bench, describe } from "vitest";
 import { dice } from "#core/checks";
 import { type GivenAnswer, inCheck, standing } from "#core/ledger";
-import { alikeOrder, childRow } from "./index.ts";
+import { alikeOrder, childRow, shownBy } from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function logOf(children: number, each: number): GivenAnswer[] {
@@ -25,8 +25,9 @@ const today = "2026-10-01";
 const byChild = new Map<string, GivenAnswer[]>();
 for (const answer of log) byChild.set(answer.childId, [...(byChild.get(answer.childId) ?? []), answer]);
 const taught = new Set(order);
-const rows = [...byChild].map(([id, answers]) =>
-  childRow({ id, taught, answers }, order, today).map((one) => one.state),
+const kept = [...byChild.values()].map((answers) => shownBy(answers));
+const rows = [...byChild.values()].map((answers) =>
+  childRow({ taught, shown: shownBy(answers) }, order, today).map((one) => one.state),
 );
 
 describe("300 children, 30,000 answers, 130 spellings", () => {
@@ -37,8 +38,11 @@ describe("300 children, 30,000 answers, 130 spellings", () => {
   bench("standing: the answers that stand, in order", () => {
     standing(log);
   });
-  bench("childRow for every child", () => {
-    for (const [id, answers] of byChild) childRow({ id, taught, answers }, order, today);
+  bench("shownBy and childRow for every child, from all answers", () => {
+    for (const [, answers] of byChild) childRow({ taught, shown: shownBy(answers) }, order, today);
+  });
+  bench("childRow for every child, from what is kept", () => {
+    for (const shown of kept) childRow({ taught, shown }, order, today);
   });
   bench("alikeOrder", () => {
     alikeOrder(rows);

@@ -1,76 +1,41 @@
-import { kinds, type TellWanted } from "#core/checks";
-import { type GivenAnswer, heardIn } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import { failedUnits, Kept, readWordItem } from "#core/words";
-import { type Standing, type State, standingOf, type TextMiss } from "./state.ts";
-
-export interface MapChild {
-  readonly id: string;
-  readonly taught: ReadonlySet<Gpc>;
-  readonly answers: readonly GivenAnswer[];
-  /** By spelling, the words of texts in which it failed. */
-  readonly inTexts?: ReadonlyMap<Gpc, readonly TextMiss[]> | undefined;
-}
-
-/** The spellings that fail when a word is read as something, worked out once for a lexicon and an accent. */
-const MOST_SAYINGS = 20_000;
-const failed = new WeakMap<object, Kept<string, readonly Gpc[]>>();
-
-function failedFor({ lexicon }: Pick<TellWanted, "lexicon">): Kept<string, readonly Gpc[]> {
-  const known = failed.get(lexicon) ?? new Kept<string, readonly Gpc[]>(MOST_SAYINGS);
-  failed.set(lexicon, known);
-  return known;
-}
-
-/** Which spellings failed in the words of texts that a child misread and did not put right, from its standing answers. */
-export function missedInTexts(
-  answers: readonly GivenAnswer[],
-  words: Pick<TellWanted, "lexicon" | "accent">,
-): ReadonlyMap<Gpc, readonly TextMiss[]> {
-  const known = failedFor(words);
-  const found = new Map<Gpc, TextMiss[]>();
-  for (const answer of answers) {
-    const heard = heardIn(answer);
-    if (answer.source.kind !== "reading" || heard === null || answer.tags.includes("putRight")) continue;
-    const saying = `${words.accent?.id}\t${answer.item}\t${heard}`;
-    const gpcs = known.of(saying, () => failedOf(answer.item, heard, words));
-    for (const gpc of gpcs)
-      found.set(gpc, [...(found.get(gpc) ?? []), { day: answer.day, word: kinds.words.show(answer.item) }]);
-  }
-  return found;
-}
-
-function failedOf(item: string, heard: string, words: Pick<TellWanted, "lexicon" | "accent">): readonly Gpc[] {
-  const { units } = readWordItem(item);
-  return failedUnits(units, heard, words).flatMap((at) => {
-    const unit = units[at];
-    return unit && unit.sound !== "" ? [unit.gpc] : [];
-  });
-}
+import { rule } from "./rule.ts";
+import type { Shown } from "./shown.ts";
+import { type Standing, type State, standingOn } from "./standing.ts";
 
 /**
- * The standing of one child for every column, from its answers to spellings seen and said, and from what failed in
- * texts: what was written, found or read in words of a check is told by the checks themselves. A gap or more found
- * before teaching still shows.
+ * The standing of one child for every column, from what it has shown. A gap or more found before teaching still shows.
+ * @param child what it was taught, and what it has shown
  */
-export function childRow(child: MapChild, columns: readonly Gpc[], today: string): readonly Standing[] {
-  const byItem = new Map<Gpc, GivenAnswer[]>();
-  for (const answer of child.answers) {
-    if (answer.kind !== "card") continue;
-    const list = byItem.get(answer.item);
-    if (list) list.push(answer);
-    else byItem.set(answer.item, [answer]);
-  }
+export function childRow(
+  child: { readonly taught: ReadonlySet<Gpc>; readonly shown: Shown },
+  columns: readonly Gpc[],
+  today: string,
+): readonly Standing[] {
   return columns.map((gpc) => {
-    const standing = standingOf(byItem.get(gpc) ?? [], today, child.inTexts?.get(gpc));
+    const standing = standingOn(child.shown[gpc], today);
     return standing.state === "not checked" && !child.taught.has(gpc)
-      ? { ...standing, state: "not taught" }
+      ? { state: "not taught", answers: 0 }
       : standing;
   });
 }
 
+/** The spellings that a child was asked, and those that failed in texts often enough to stand on the map. */
+export function shownSpellings(shown: Shown): readonly Gpc[] {
+  return Object.entries(shown).flatMap(([gpc, { days, inTexts }]) =>
+    days > 0 || new Set(inTexts.map(({ word }) => word)).size >= rule.textWords ? [gpc] : [],
+  );
+}
+
 /** How far a state is from having nothing to teach; whole numbers, so that rows compare fast. */
-const depth: Record<State, number> = { "not taught": 0, "not checked": 1, secure: 0, unsteady: 4, gap: 6 };
+const depth: Record<State, number> = {
+  "not taught": 0,
+  "not checked": 1,
+  secure: 0,
+  "not sure yet": 1,
+  unsteady: 4,
+  gap: 6,
+};
 
 /** City-block distances between all rows, as one square table. */
 function distances(rows: readonly (readonly State[])[]): Int32Array {

@@ -31,7 +31,7 @@ import {
 } from "#contract";
 import { asSheet, blockIds, defaultSettings, summarise } from "#core/checks";
 import { kindIds, standing } from "#core/ledger";
-import { childRow, codeOf } from "#core/mastery";
+import { childRow, codeOf, shownBy } from "#core/mastery";
 import { readWordItem } from "#core/words";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { answerTo, begin, beginOne, markAll, part, stopOf } from "./marking.ts";
@@ -177,7 +177,7 @@ describe("a check", () => {
     const { answers } = await house.ask(exportChild, { params: { id: ada } });
     const taught = new Set(["t=t", "o=o", "p=p", "s=s", "a=a", "d=d", "n=n", "i=i", "m=m"]);
     const row = childRow(
-      { id: ada, taught, answers: standing(answers, { slowAfterMs: 3000 }) },
+      { taught, shown: shownBy(standing(answers, { slowAfterMs: 3000 })) },
       map.columns.map((column) => column.gpc),
       map.today,
     );

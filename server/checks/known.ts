@@ -1,14 +1,13 @@
 import type { ChildView, SectionBody } from "#contract";
 import { type Ask, rightInMinute } from "#core/checks";
 import { checkOf, type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
-import { childRow, missedInTexts } from "#core/mastery";
 import { lastSteps, stepsUpTo } from "#core/order";
 import { findMany } from "../classes/children.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import { dayOf } from "../settings/repository.ts";
+import { secureOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
-import { read as readWords, type SchoolWords } from "../words/repository.ts";
 import { byMinute, type CheckRow } from "./repository.ts";
 
 /** What a check of a kind is drawn from. */
@@ -28,31 +27,39 @@ export interface Known {
 
 /** What is known of these children today, in the order of the ids; who is not here is left out. */
 export async function knowledgeOf(inside: Inside, childIds: readonly string[], now: Date): Promise<Known[]> {
-  const words = await readWords(inside);
   const children = new Map((await findMany(inside, childIds)).map((child) => [child.id, child]));
   const taught = await taughtByClass(inside);
   const logs = await standingOfChildren(inside, childIds);
   const today = await dayOf(inside, now);
+  const secure = await secureOf(inside, [...children.values()], today);
   const minutes = await byMinute(inside, childIds);
   return childIds.flatMap((id) => {
     const child = children.get(id);
     if (!child) return [];
     const byClock = minutes.filter((check) => check.childId === id);
-    return [knownOf({ words, child, today, byClock, given: logs.get(id) ?? [], taught: taught.get(child.classId) })];
+    return [
+      knownOf({
+        child,
+        byClock,
+        given: logs.get(id) ?? [],
+        secure: secure.get(id) ?? new Set(),
+        taught: taught.get(child.classId),
+      }),
+    ];
   });
 }
 
 interface KnownWanted {
-  readonly words: SchoolWords;
   readonly child: ChildView;
-  readonly today: string;
   /** The child's checks that went by the minute. */
   readonly byClock: readonly CheckRow[];
   readonly given: readonly GivenAnswer[];
+  /** The taught spellings that are secure today. */
+  readonly secure: ReadonlySet<string>;
   readonly taught: Taught | undefined;
 }
 
-function knownOf({ words, child, today, byClock, given, taught = taughtNothing }: KnownWanted): Known {
+function knownOf({ child, byClock, given, secure, taught = taughtNothing }: KnownWanted): Known {
   const { gpcs, exceptionWords, order, stepId } = taught;
   const lastOfKind = (kind: string, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();
@@ -64,11 +71,6 @@ function knownOf({ words, child, today, byClock, given, taught = taughtNothing }
     }
     return last;
   };
-  const secure = once(() => {
-    const inTexts = missedInTexts(given, words);
-    const row = childRow({ id: child.id, taught: new Set(gpcs), answers: given, inTexts }, gpcs, today);
-    return new Set(gpcs.filter((_, at) => row[at]?.state === "secure"));
-  });
   return {
     child,
     drawnFrom: (section) => {
@@ -79,7 +81,7 @@ function knownOf({ words, child, today, byClock, given, taught = taughtNothing }
         recent: lastSteps(order, stepId, section.recentSteps),
         exceptionWords,
         recentExceptionWords: steps.flatMap((step) => step.exceptionWords),
-        isSecure: (gpc) => secure().has(gpc),
+        isSecure: (gpc) => secure.has(gpc),
         lastOf: (item) => last.get(item),
       };
     },
@@ -98,14 +100,6 @@ function knownOf({ words, child, today, byClock, given, taught = taughtNothing }
       const counts = earlier.map((one) => rightInMinute(given.filter((answer) => checkOf(answer) === one.id)));
       return counts.length > 0 ? Math.max(...counts) : null;
     },
-  };
-}
-
-function once<T>(make: () => T): () => T {
-  let made: { value: T } | undefined;
-  return () => {
-    made ??= { value: make() };
-    return made.value;
   };
 }
 

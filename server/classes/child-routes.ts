@@ -12,9 +12,7 @@ import {
   traces,
 } from "#contract";
 import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
-import { confusionsIn, standingOf, whyState } from "#core/mastery";
 import { sameName } from "#core/roster";
-import { shortDay } from "#core/saying";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
@@ -119,10 +117,7 @@ export function childRoutes({ serve }: Domain): void {
       };
     });
     const setups = new Map(rows.map((check) => [check.id, check.setup]));
-    const confusions = confusionsIn(given, {
-      ...(await school.words.read()),
-      setupOf: (checkId) => setups.get(checkId ?? ""),
-    });
+    const confusions = await school.standings.confusionsOf(child.id, setups);
     const groups = (await school.groups.list()).filter(
       (group) => !group.closed && group.members.some((member) => member.childId === child.id),
     );
@@ -139,11 +134,8 @@ export function childRoutes({ serve }: Domain): void {
     const log = await school.ledger.logOfChildren([child.id]);
     const today = await school.settings.dayOf(now);
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
-    const { standings } = await school.standings.standingsOf(child.id, child.classId, today);
-    const here = standings.get(query.gpc) ?? { ...standingOf([], today), state: "not taught" as const };
     return {
-      state: here.state,
-      why: whyState(here, (day) => shortDay(day, today)),
+      ...(await school.standings.reasonFor(child, query.gpc, today)),
       answers: log
         .filter((answer) => isGiven(answer) && answer.kind === "card" && answer.item === query.gpc)
         .reverse()

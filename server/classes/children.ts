@@ -1,6 +1,7 @@
 import { and, eq, ilike, inArray, ne, sql } from "drizzle-orm";
 import type { ChildView } from "#contract";
 import { forgetChild } from "../ledger/standing.ts";
+import { forgetShown } from "../standings/kept.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -140,6 +141,7 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
   await inside.delete(t.children).where(eq(t.children.id, child.id));
   forgetChild(inside, child.id);
+  forgetShown(inside, child.id);
   await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));
   await inside
     .delete(t.sittings)

@@ -121,6 +121,36 @@ export async function logOfChecks(inside: Inside, checkIds: readonly string[]): 
   return (await entriesWhere(inside, inArray(t.answers.checkId, [...checkIds]))).map(({ entry }) => entry);
 }
 
+/** The number of the last entry of each of these children; who is not here is left out. */
+export async function numbersOf(inside: Inside, childIds: readonly string[]): Promise<Map<string, number>> {
+  if (childIds.length === 0) return new Map();
+  const rows = await inside
+    .select({ id: t.children.id, entries: t.children.entries })
+    .from(t.children)
+    .where(inArray(t.children.id, [...childIds]));
+  return new Map(rows.map(({ id, entries }) => [id, entries]));
+}
+
+/**
+ * What came into the logs of these children after what is known of them, in one statement; who has nothing new is left out.
+ * @param known the number of the last entry that is known of each child, 0 for none
+ */
+export async function entriesAfter(
+  inside: Inside,
+  known: ReadonlyMap<string, number>,
+): Promise<Map<string, Numbered[]>> {
+  const fresh = new Map<string, Numbered[]>();
+  if (known.size === 0) return fresh;
+  const rows = [...known].map(([id, number]) => sql`(${id}::uuid, ${number}::int)`);
+  const after = sql`exists (select 1 from (values ${sql.join(rows, sql`, `)}) known(id, number) where known.id = ${t.answers.childId} and ${t.answers.number} > known.number)`;
+  for (const one of await entriesWhere(inside, after)) {
+    const list = fresh.get(one.entry.childId);
+    if (list) list.push(one);
+    else fresh.set(one.entry.childId, [one]);
+  }
+  return fresh;
+}
+
 /**
  * Entries of a sitting that are new since another process told of them.
  * @param from the number of the first new entry of each child

@@ -1,23 +1,28 @@
-import { inArray, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { AnswerBody } from "#contract";
 import { type GivenAnswer, standing, type TextEntry } from "#core/ledger";
 import { answersInText } from "#core/reading";
 import { slowAfterMs } from "../settings/repository.ts";
-import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords, type SchoolWords } from "../words/repository.ts";
 import { hasWritten } from "./append.ts";
-import { entriesWhere, type Numbered } from "./log.ts";
+import { entriesAfter, numbersOf } from "./log.ts";
 
 /** What the answers that stand depend on beside the log. */
-interface Rule {
+export interface Rule {
   readonly slowAfterMs: number;
   /** The words and the accent by which readings are understood. */
   readonly words: SchoolWords;
+  readonly inText: (entry: TextEntry) => readonly GivenAnswer[];
 }
 const isSameRule = (one: Rule, other: Rule) =>
   one.slowAfterMs === other.slowAfterMs && one.words.version === other.words.version;
+
+/** The rule of the school as it is now. */
+export async function ruleOf(inside: Inside): Promise<Rule> {
+  const words = await readWords(inside);
+  return { slowAfterMs: await slowAfterMs(inside), words, inText: (entry) => inText(entry, words) };
+}
 
 /** So many readings are remembered by what they say of their words; a class of thirty reads some five hundred in a year. */
 const MOST_READINGS = 5000;
@@ -30,10 +35,6 @@ function inText(entry: TextEntry, words: SchoolWords): readonly GivenAnswer[] {
   const answers = answersInText(entry, words);
   said.set(key, answers);
   return answers;
-}
-
-function standingIn(log: readonly AnswerBody[], { slowAfterMs: slow, words }: Rule): readonly GivenAnswer[] {
-  return standing(log, { slowAfterMs: slow, inText: (entry) => inText(entry, words) });
 }
 
 interface Kept {
@@ -57,18 +58,9 @@ export async function standingOfChildren(
   inside: Inside,
   childIds: readonly string[],
 ): Promise<Map<string, readonly GivenAnswer[]>> {
-  const rule: Rule = { slowAfterMs: await slowAfterMs(inside), words: await readWords(inside) };
+  const rule = await ruleOf(inside);
   const keyOf = (id: string) => `${inside.schoolId} ${id}`;
-  const last = new Map(
-    childIds.length === 0
-      ? []
-      : (
-          await inside
-            .select({ id: t.children.id, entries: t.children.entries })
-            .from(t.children)
-            .where(inArray(t.children.id, [...childIds]))
-        ).map((row) => [row.id, row.entries]),
-  );
+  const last = await numbersOf(inside, childIds);
   const here = new Map<string, Kept>();
   for (const id of childIds) {
     const one = kept.get(keyOf(id));
@@ -76,21 +68,11 @@ export async function standingOfChildren(
     if (one && one.number <= (last.get(id) ?? 0)) here.set(id, one);
   }
   const behind = childIds.filter((id) => (here.get(id)?.number ?? 0) < (last.get(id) ?? 0));
-  if (behind.length > 0) {
-    // One statement for all: of each child what came after what is known of it.
-    const known = behind.map((id) => sql`(${id}::uuid, ${here.get(id)?.number ?? 0}::int)`);
-    const after = sql`exists (select 1 from (values ${sql.join(known, sql`, `)}) known(id, number) where known.id = ${t.answers.childId} and ${t.answers.number} > known.number)`;
-    const fresh = new Map<string, Numbered[]>();
-    for (const one of await entriesWhere(inside, after)) {
-      const list = fresh.get(one.entry.childId);
-      if (list) list.push(one);
-      else fresh.set(one.entry.childId, [one]);
-    }
-    for (const [id, more] of fresh) {
-      const log = [...(here.get(id)?.log ?? []), ...more.map(({ entry }) => entry)];
-      const number = Math.max(...more.map((one) => one.number));
-      keep(id, { number, rule, log, standing: standingIn(log, rule) });
-    }
+  const known = new Map(behind.map((id) => [id, here.get(id)?.number ?? 0]));
+  for (const [id, more] of await entriesAfter(inside, known)) {
+    const log = [...(here.get(id)?.log ?? []), ...more.map(({ entry }) => entry)];
+    const number = Math.max(...more.map((one) => one.number));
+    keep(id, { number, rule, log, standing: standing(log, rule) });
   }
   function keep(id: string, one: Kept): void {
     here.set(id, one);
@@ -100,13 +82,13 @@ export async function standingOfChildren(
     childIds.map((id) => {
       const one = here.get(id);
       if (!one || !last.has(id)) return [id, []];
-      if (!isSameRule(one.rule, rule)) keep(id, { ...one, rule, standing: standingIn(one.log, rule) });
+      if (!isSameRule(one.rule, rule)) keep(id, { ...one, rule, standing: standing(one.log, rule) });
       return [id, here.get(id)?.standing ?? []];
     }),
   );
 }
 
-/** A child was erased: nothing of its log is kept in memory. */
+/** For a child that is erased: nothing of its log is kept in memory. */
 export function forgetChild(inside: Inside, childId: string): void {
   kept.delete(`${inside.schoolId} ${childId}`);
 }

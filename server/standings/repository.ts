@@ -1,36 +1,23 @@
-import type { CanRead, Gaps } from "#contract";
-import type { GivenAnswer } from "#core/ledger";
-import { canRead, childRow, codeOf, missedInTexts, rule, type Standing, type TextMiss } from "#core/mastery";
+import type { CanRead, Gaps, SetupBody } from "#contract";
+import {
+  type ConfusionCount,
+  canRead,
+  childRow,
+  codeOf,
+  confusionsIn,
+  type Standing,
+  shownSpellings,
+  wasAsked,
+  whyState,
+} from "#core/mastery";
+import { shortDay } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
 import { list as listClasses } from "../classes/repository.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
-
-interface Said {
-  readonly answers: readonly GivenAnswer[];
-  readonly inTexts: ReadonlyMap<string, readonly TextMiss[]>;
-}
-const saidNothing: Said = { answers: [], inTexts: new Map() };
-
-/** What children said to spellings they saw, also in sessions, and which failed in texts: what the map is made of. */
-async function saidBy(inside: Inside, childIds: readonly string[]): Promise<Map<string, Said>> {
-  const words = await readWords(inside);
-  const all = await standingOfChildren(inside, childIds);
-  return new Map(
-    [...all].map(([id, answers]) => [
-      id,
-      { answers: answers.filter((answer) => answer.kind === "card"), inTexts: missedInTexts(answers, words) },
-    ]),
-  );
-}
-
-/** The spellings that a child was asked, and those that failed in texts often enough to stand on the map. */
-function askedOf({ answers, inTexts }: Said): readonly string[] {
-  const failed = [...inTexts].filter(([, misses]) => new Set(misses.map((miss) => miss.word)).size >= rule.textWords);
-  return [...answers.map((answer) => answer.item), ...failed.map(([gpc]) => gpc)];
-}
+import { shownOf } from "./kept.ts";
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -44,7 +31,7 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
     (child) => !child.archived && inMap.has(child.classId),
   );
   const taught = await taughtByClass(inside);
-  const said = await saidBy(
+  const shown = await shownOf(
     inside,
     children.map((child) => child.id),
   );
@@ -55,17 +42,15 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
       for (const gpc of gpcs) if (!columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
     }
   }
-  for (const one of said.values()) {
-    for (const item of askedOf(one))
-      if (!columns.has(item)) columns.set(item, { gpc: item, stepId: "", step: 0, title: "Outside the order" });
-  }
+  const outside = new Set([...shown.values()].flatMap(shownSpellings).filter((gpc) => !columns.has(gpc)));
+  for (const gpc of [...outside].sort()) columns.set(gpc, { gpc, stepId: "", step: 0, title: "Outside the order" });
   const gpcs = [...columns.keys()];
   return {
     today,
     columns: [...columns.values()],
     rows: children.map((child) => {
       const row = childRow(
-        { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), ...(said.get(child.id) ?? saidNothing) },
+        { taught: new Set(taught.get(child.classId)?.gpcs), shown: shown.get(child.id) ?? {} },
         gpcs,
         today,
       );
@@ -82,9 +67,9 @@ export async function standingsOf(
   today: string,
 ): Promise<{ taught: Taught; standings: Map<string, Standing> }> {
   const taught = (await taughtByClass(inside)).get(classId) ?? taughtNothing;
-  const said = (await saidBy(inside, [childId])).get(childId) ?? saidNothing;
-  const gpcs = [...new Set([...taught.gpcs, ...askedOf(said)])];
-  const row = childRow({ id: childId, taught: new Set(taught.gpcs), ...said }, gpcs, today);
+  const shown = (await shownOf(inside, [childId])).get(childId) ?? {};
+  const gpcs = [...new Set([...taught.gpcs, ...shownSpellings(shown).toSorted()])];
+  const row = childRow({ taught: new Set(taught.gpcs), shown }, gpcs, today);
   return { taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
 }
 
@@ -104,23 +89,19 @@ export interface Common {
 export async function commonOf(inside: Inside, childIds: readonly string[], today: string): Promise<Common> {
   const children = await findMany(inside, childIds);
   const taught = await taughtByClass(inside);
-  const said = await saidBy(inside, childIds);
+  const shown = await shownOf(inside, childIds);
   const shared = (lists: readonly (readonly string[])[]) =>
     (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
   const gpcs = [
     ...new Set(
       children.flatMap((child) => [
         ...(taught.get(child.classId)?.gpcs ?? []),
-        ...askedOf(said.get(child.id) ?? saidNothing),
+        ...shownSpellings(shown.get(child.id) ?? {}).toSorted(),
       ]),
     ),
   ];
   const rows = children.map((child) =>
-    childRow(
-      { id: child.id, taught: new Set(taught.get(child.classId)?.gpcs), ...(said.get(child.id) ?? saidNothing) },
-      gpcs,
-      today,
-    ),
+    childRow({ taught: new Set(taught.get(child.classId)?.gpcs), shown: shown.get(child.id) ?? {} }, gpcs, today),
   );
   const everyone = (at: number, test: (one: Standing) => boolean) =>
     rows.length > 0 && rows.every((row) => test(row[at] as Standing));
@@ -131,12 +112,14 @@ export async function commonOf(inside: Inside, childIds: readonly string[], toda
     wholes: shared(children.map((child) => taught.get(child.classId)?.exceptionWords ?? [])),
     unsteady: at
       .filter(
-        (index) => everyone(index, (one) => one.last !== null) && someone(index, (one) => one.state === "unsteady"),
+        (index) =>
+          everyone(index, wasAsked) &&
+          someone(index, (one) => one.state === "unsteady" || one.state === "not sure yet"),
       )
       .map((index) => gpcs[index] as string)
       .reverse(),
     needed: at
-      .filter((index) => someone(index, (one) => one.last !== null && !canRead(one)))
+      .filter((index) => someone(index, (one) => wasAsked(one) && !canRead(one)))
       .map((index) => gpcs[index] as string),
   };
 }
@@ -149,20 +132,68 @@ export async function readersOf(
 ): Promise<{ children: CanRead[]; needed: string[] }> {
   const children = await findMany(inside, childIds);
   const taught = await taughtByClass(inside);
-  const said = await saidBy(inside, childIds);
+  const shown = await shownOf(inside, childIds);
   const needed = new Set<string>();
   const readers = children.map((child) => {
     const mine = taught.get(child.classId) ?? taughtNothing;
-    const given = said.get(child.id) ?? saidNothing;
-    const gpcs = [...new Set([...mine.gpcs, ...askedOf(given)])];
-    const row = childRow({ id: child.id, taught: new Set(mine.gpcs), ...given }, gpcs, today);
+    const own = shown.get(child.id) ?? {};
+    const gpcs = [...new Set([...mine.gpcs, ...shownSpellings(own).toSorted()])];
+    const row = childRow({ taught: new Set(mine.gpcs), shown: own }, gpcs, today);
     const known: string[] = [];
     for (const [at, gpc] of gpcs.entries()) {
       const standing = row[at] as Standing;
       if (canRead(standing)) known.push(gpc);
-      else if (standing.last !== null) needed.add(gpc);
+      else if (wasAsked(standing)) needed.add(gpc);
     }
     return { id: child.id, name: child.name, known, wholes: [...mine.exceptionWords] };
   });
   return { children: readers.sort((one, other) => one.name.localeCompare(other.name)), needed: [...needed] };
+}
+
+/** Of each of these children, the taught spellings that are secure today. */
+export async function secureOf(
+  inside: Inside,
+  children: readonly { readonly id: string; readonly classId: string }[],
+  today: string,
+): Promise<Map<string, ReadonlySet<string>>> {
+  const taught = await taughtByClass(inside);
+  const shown = await shownOf(
+    inside,
+    children.map((child) => child.id),
+  );
+  return new Map(
+    children.map(({ id, classId }) => {
+      const { gpcs } = taught.get(classId) ?? taughtNothing;
+      const row = childRow({ taught: new Set(gpcs), shown: shown.get(id) ?? {} }, gpcs, today);
+      return [id, new Set(gpcs.filter((_, at) => row[at]?.state === "secure"))];
+    }),
+  );
+}
+
+/** How a child stands with one spelling today, and why, in a sentence. */
+export async function reasonFor(
+  inside: Inside,
+  child: { readonly id: string; readonly classId: string },
+  gpc: string,
+  today: string,
+): Promise<{ state: Standing["state"]; why: string }> {
+  const { standings } = await standingsOf(inside, child.id, child.classId, today);
+  const standing: Standing = standings.get(gpc) ?? { state: "not taught", answers: 0 };
+  return { state: standing.state, why: whyState(standing, (day) => shortDay(day, today)) };
+}
+
+/**
+ * What a child takes for what, over all checks and texts.
+ * @param setups what its checks were made with, by id
+ */
+export async function confusionsOf(
+  inside: Inside,
+  childId: string,
+  setups: ReadonlyMap<string, SetupBody>,
+): Promise<readonly ConfusionCount[]> {
+  const given = (await standingOfChildren(inside, [childId])).get(childId) ?? [];
+  return confusionsIn(given, {
+    ...(await readWords(inside)),
+    setupOf: (checkId) => setups.get(checkId ?? ""),
+  });
 }

@@ -170,6 +170,9 @@ describe("another school's rows", () => {
         standingsOf: () => other.standings.standingsOf(childId, classId, today),
         commonOf: () => other.standings.commonOf([childId], today),
         readersOf: () => other.standings.readersOf([childId], today),
+        secureOf: () => other.standings.secureOf([{ id: childId, classId }], today),
+        reasonFor: () => other.standings.reasonFor({ id: childId, classId }, "s=s", today),
+        confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
       },
       groups: {
         list: () => other.groups.list(),

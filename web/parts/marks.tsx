@@ -5,6 +5,7 @@ import type { Unit } from "#core/words";
 const shapeOf: Record<State, string> = {
   secure: "leaf-secure",
   unsteady: "leaf-unsteady",
+  "not sure yet": "leaf-unsure",
   gap: "leaf-gap",
   "not checked": "leaf-unchecked",
   "not taught": "leaf-untaught",
@@ -19,11 +20,11 @@ export function LeafMark({ state }: { state: State }) {
   return <span className={leafClass(state)} aria-hidden />;
 }
 
-/** The five states with their marks. */
+/** The six states with their marks. */
 export function Legend() {
   return (
     <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm text-soft" aria-label="What the marks mean">
-      {(["secure", "unsteady", "gap", "not checked"] as const).map((state) => (
+      {(["secure", "not sure yet", "unsteady", "gap", "not checked"] as const).map((state) => (
         <li key={state} className="flex items-center gap-1.5">
           <LeafMark state={state} /> {state}
         </li>

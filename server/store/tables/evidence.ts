@@ -2,6 +2,7 @@ import { sql } from "drizzle-orm";
 import { date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { ReadingBody, SectionBody, SetupBody } from "#contract";
 import type { Help, TextRead, Way } from "#core/ledger";
+import type { Shown } from "#core/mastery";
 import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
 import { children } from "./school.ts";
 import { reports, sessions } from "./teaching.ts";
@@ -157,6 +158,25 @@ export const answers = pgTable(
     index("answers_report").on(table.schoolId, table.reportId).where(sql`report_id is not null`),
     uniqueIndex("answers_number").on(table.schoolId, table.childId, table.number),
     uniqueIndex("answers_voids").on(table.schoolId, table.voids).where(sql`voids is not null`),
+    ofSchool(),
+  ],
+);
+
+/** What a child has shown, as it was worked out from the log up to a number: never the truth, and made anew from it. */
+export const standings = pgTable(
+  "standings",
+  {
+    schoolId: schoolId(),
+    childId: uuid("child_id").notNull(),
+    /** Of the last entry that it is made of. */
+    number: integer("number").notNull(),
+    /** What it was made by: the rule, the words, the settings. */
+    basis: text("basis").notNull(),
+    shown: jsonb("shown").$type<Shown>().notNull(),
+  },
+  (table) => [
+    keyOf(table, table.childId),
+    belongs("standings_of_child", table, table.childId, children).onDelete("cascade"),
     ofSchool(),
   ],
 );

@@ -149,7 +149,7 @@ export function Screen() {
 }
 
 function Standing({ cells, gpcs }: { cells: string; gpcs: readonly string[] }) {
-  const parts = (["gap", "unsteady", "not checked", "secure"] as const).map((state) => ({
+  const parts = (["gap", "unsteady", "not sure yet", "not checked", "secure"] as const).map((state) => ({
     state,
     gpcs: gpcs.filter((_, at) => cellOf(cells[at] ?? ".").state === state),
   }));

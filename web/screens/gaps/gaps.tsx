@@ -90,7 +90,7 @@ export function Screen() {
         <div className="w-36">
           <Choice label="State" value={filter.state} onChange={(event) => set("state", event.target.value)}>
             <option value="">All states</option>
-            {(["gap", "unsteady", "secure", "not checked"] as const).map((state) => (
+            {(["gap", "unsteady", "not sure yet", "secure", "not checked"] as const).map((state) => (
               <option key={state} value={state}>
                 {state}
               </option>

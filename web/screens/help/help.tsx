@@ -36,7 +36,8 @@ export function Screen() {
           <p className="mt-2">
             The gap map is made of <i>Spelling cards</i>, of what is marked in sessions, and of texts: a spelling that
             failed in {rule.textWords} different words of texts since it was last asked, in the last {rule.textDays}{" "}
-            days, is unsteady. The other kinds have results of their own.
+            days, is unsteady. Right at once on the one day that it was asked is <i>not sure yet</i>: a second day
+            makes it secure. The other kinds have results of their own.
           </p>
         </Part>
         <Part title="How a reading is scored">

@@ -1,0 +1,147 @@
+import { randomUUID as uuid } from "node:crypto";
+import { eq } from "drizzle-orm";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import {
+  type AnswerBody,
+  addChild,
+  addClass,
+  type CheckView,
+  getSchool,
+  markTaught,
+  saveAnswers,
+  setCheckSettings,
+} from "#contract";
+import { dice } from "#core/checks";
+import { dayAt, standing } from "#core/ledger";
+import { childRow, codeOf, shownBy } from "#core/mastery";
+import { answerTo, begin, part } from "../checks/marking.ts";
+import { ruleOf } from "../ledger/standing.ts";
+import * as t from "../store/schema.ts";
+import { scopeOf } from "../store/scope.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+import { forgetShown } from "./kept.ts";
+
+let house: TestHouse;
+const classId = uuid();
+const childIds = [uuid(), uuid(), uuid()];
+let checks: readonly CheckView[];
+const inside = <T>(work: Parameters<ReturnType<typeof scopeOf>["run"]>[0]) =>
+  scopeOf(house.store, schoolId, house.shipped).run(work) as Promise<T>;
+let schoolId = "";
+
+beforeAll(async () => {
+  house = await openTestHouse();
+  const { rows } = (await house.store.owner.execute("select id from schools")) as unknown as {
+    rows: { id: string }[];
+  };
+  schoolId = rows[0]?.id ?? "";
+  const orderId = (await house.ask(getSchool, {})).orders[0]?.id ?? "";
+  await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "", orderId } });
+  const taught = { id: uuid(), stepId: "s4", taughtOn: "2026-06-02", at: "2026-06-02T08:00:00.000Z" };
+  await house.ask(markTaught, { params: { id: classId }, body: taught });
+  for (const [at, id] of childIds.entries())
+    await house.ask(addChild, { body: { id, classId, name: `Child ${at}`, note: "" } });
+  ({ checks } = await begin(house, childIds, [part("card", { scope: "all" })], "2026-06-03T08:00:00.000Z"));
+});
+afterAll(() => house.close());
+
+/** The map of the class as a replay of the whole log gives it. */
+async function replayed(columns: readonly string[], today: string): Promise<Map<string, string>> {
+  const { gpcs } = await house.school.taught.taughtToClass(classId);
+  return inside(async (open) => {
+    const by = await ruleOf(open);
+    const found = new Map<string, string>();
+    for (const id of childIds) {
+      const log = await house.school.ledger.logOfChildren([id]);
+      const shown = shownBy(standing(log, by), by.words);
+      found.set(
+        id,
+        childRow({ taught: new Set(gpcs), shown }, columns, today)
+          .map(codeOf)
+          .join(""),
+      );
+    }
+    return found;
+  });
+}
+
+test("after thousands of marks, undos, late arrivals, changed settings and starts the map is that of a replay", async () => {
+  const from = dice(7);
+  const all: AnswerBody[] = [];
+  const start = Date.parse("2026-06-03T09:00:00.000Z");
+  let [marked, compared] = [0, 0];
+  for (let round = 0; round < 60; round++) {
+    const batch: AnswerBody[] = [];
+    for (let at = 0; at < 40; at++) {
+      const check = checks[from.pick(checks.length)] as CheckView;
+      const late = from.share() < 0.03 ? from.pick(120) : round * 2;
+      const markedAt = new Date(start + late * 86_400_000 + at * 60_000).toISOString();
+      const item = check.items[from.pick(check.items.length)] ?? "";
+      const outcome = from.share() < 0.7 ? "right" : from.share() < 0.5 ? "none" : "slow";
+      const mark = answerTo(check, item, { outcome }, {
+        markedAt,
+        day: dayAt("UTC", markedAt),
+        ms: 500 + from.pick(5000),
+      } as never);
+      batch.push(mark);
+    }
+    if (from.share() < 0.3 && all.length > 0) {
+      const target = all[from.pick(all.length)] as AnswerBody;
+      const { id, childId, markedAt, day, markedBy } = target;
+      batch.push({ id: uuid(), childId, markedAt, day, markedBy, outcome: "void", voids: id });
+    }
+    house.now = new Date(start + 130 * 86_400_000);
+    const { refused } = await house.ask(saveAnswers, { body: { answers: batch } });
+    marked += batch.length - refused.length;
+    all.push(...batch.filter((one) => one.outcome !== "void"));
+    if (round % 9 === 4) {
+      const { version, checks: settings } = await house.ask(getSchool, {});
+      const body = { version, checks: { ...settings, slowAfter: round % 2 === 0 ? 2 : 4 } };
+      await house.ask(setCheckSettings, { body });
+    }
+    // A start: what is in memory is gone, what is stored is there.
+    if (round % 7 === 3)
+      await inside(async (open) => {
+        for (const id of childIds) forgetShown(open, id);
+      });
+    for (const today of round % 2 === 0 ? ["2026-09-01"] : ["2026-12-24"]) {
+      const map = await house.school.standings.gapMap(today, classId);
+      const truth = await replayed(
+        map.columns.map(({ gpc }) => gpc),
+        today,
+      );
+      expect(new Map(map.rows.map(({ id, cells }) => [id, cells]))).toEqual(truth);
+      compared++;
+    }
+  }
+  expect(marked).toBeGreaterThan(2300);
+  expect(compared).toBe(60);
+});
+
+test("what another process has stored and marked is taken up, and what is not by today's rule is made anew", async () => {
+  const [childId = ""] = childIds;
+  const cellsOf = async () =>
+    (await house.school.standings.gapMap("2026-12-24", classId)).rows.find((row) => row.id === childId)?.cells;
+  const before = await cellsOf();
+  const { standings } = t;
+  const stored = await inside<{ number: number; basis: string }[]>((open) =>
+    open.select().from(standings).where(eq(standings.childId, childId)),
+  );
+  expect(stored).toHaveLength(1);
+  // A number of entries that the log does not have, and a basis of another version: neither is believed.
+  for (const change of [{ number: 1_000_000 }, { basis: "of another version" }]) {
+    await inside((open) =>
+      open
+        .update(standings)
+        .set({ ...change, shown: {} })
+        .where(eq(standings.childId, childId)),
+    );
+    await inside(async (open) => forgetShown(open, childId));
+    expect(await cellsOf()).toBe(before);
+  }
+  // It has been put right where it is stored, too.
+  const [again] = await inside<{ basis: string }[]>((open) =>
+    open.select().from(standings).where(eq(standings.childId, childId)),
+  );
+  expect(again?.basis).toBe(stored[0]?.basis);
+});
