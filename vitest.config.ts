@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 const test = { testTimeout: 60_000, hookTimeout: 120_000 };
 const setup = { globalSetup: "server/store/testing-setup.ts" };
 /** What is of the embedded database alone: its folder, its migrations from versions that had no other, its dumps. */
-const ofEmbedded = ["server/store/{open,migrations,ledger-migration}.test.ts", "server/frame/upgrade.test.ts"];
+const ofEmbedded = ["server/store/{open,power,migrations,ledger-migration}.test.ts", "server/frame/upgrade.test.ts"];
 const ofServer = ["server/store/server.test.ts"];
 
 export default defineConfig({

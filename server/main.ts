@@ -43,6 +43,7 @@ async function main(): Promise<void> {
     url: process.env.DATABASE_URL,
     fresh: process.env.KEEN_FRESH === "1",
     migrations,
+    says: (sentence) => log.warn(sentence),
   });
   const house = openHouse(store, shipped);
   const door = openDoor(store.db);

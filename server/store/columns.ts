@@ -59,3 +59,6 @@ export const belongs = (
   column: AnyPgColumn,
   to: InSchool & { readonly id: AnyPgColumn },
 ) => foreignKey({ name, columns: [table.schoolId, column], foreignColumns: [to.schoolId, to.id] } as never);
+
+/** An instant that is given here and not by the database, so that a write that is done again from the journal gives the same. */
+export const nowHere = () => new Date().toISOString();

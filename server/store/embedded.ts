@@ -1,10 +1,16 @@
-import { mkdirSync, rmSync } from "node:fs";
+import { createWriteStream, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
 import { join } from "node:path";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import { createGzip } from "node:zlib";
 import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import type { Signals } from "../frame/signals.ts";
-import { holdFolder, inWords } from "./lock.ts";
+import { bootOfMachine, syncFile, syncFolder, writeWhole } from "./disk.ts";
+import { type Durably, durable, keepNumber, numberOf, replay } from "./durable.ts";
+import { DamagedJournal, entriesAfter, openJournal } from "./journal.ts";
+import { CannotOpen, holdFolder, inWords } from "./lock.ts";
 import type { OpenStore } from "./opened.ts";
 import * as schema from "./schema.ts";
 
@@ -16,38 +22,209 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
   const client = new PGlite(snapshot ? { loadDataDir: snapshot } : {});
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder });
-  return { db, owner: db, kind: "embedded", signals: noOne, close: () => client.close() };
+  return {
+    db,
+    owner: db,
+    kind: "embedded",
+    signals: noOne,
+    dump: async () => undefined,
+    close: () => client.close(),
+  };
+}
+
+/** Bytes of the journal after which the database is dumped and the journal cut: some ten thousand marks. */
+const MOST_JOURNAL = 16_000_000;
+/** Between two tries to write to a disk that was full. */
+const AGAIN_MS = 1000;
+
+export interface FolderWanted {
+  readonly fresh: boolean;
+  readonly migrationsFolder: string;
+  /** Told in a sentence what was done to get the data back. */
+  readonly says?: ((sentence: string) => void) | undefined;
+  readonly mostJournal?: number | undefined;
 }
 
 /**
- * The database of a folder, held for this process.
- * @throws CannotOpen when another process holds it, or it cannot be written
+ * The database of a folder, held for this process. What was acknowledged is on the disk: after the process was killed what
+ * the database lacks is done again from the journal; after the machine went down, or when the database does not open, it is
+ * made anew from the last dump and the journal.
+ * @throws CannotOpen when another process holds the folder, it cannot be written, or the data cannot be read
  */
-export async function openFolder(
-  folder: string,
-  { fresh, migrationsFolder }: { readonly fresh: boolean; readonly migrationsFolder: string },
-): Promise<OpenStore> {
+export async function openFolder(folder: string, wanted: FolderWanted): Promise<OpenStore> {
   let release = () => {};
   try {
     mkdirSync(folder, { recursive: true });
     release = holdFolder(folder);
-    const data = join(folder, "pg");
-    if (fresh) rmSync(data, { recursive: true, force: true });
-    const client = await PGlite.create(data);
-    const db = drizzle(client, { schema });
-    await migrate(db, { migrationsFolder });
-    return {
-      db,
-      owner: db,
-      kind: "embedded",
-      signals: noOne,
-      close: async () => {
-        await client.close();
-        release();
-      },
-    };
+    if (wanted.fresh)
+      for (const name of readdirSync(folder))
+        if (/^(?:pg|boot|dump-|journal-)/.test(name)) rmSync(join(folder, name), { recursive: true, force: true });
+    const { client, number } = await recovered(folder, wanted.says ?? (() => undefined));
+    const before = await migrationsOf(client);
+    await migrate(drizzle(client, { schema }), { migrationsFolder: wanted.migrationsFolder });
+    if (number === null) await keepNumber(client, lastNumber(folder));
+    const migrated = before !== (await migrationsOf(client));
+    return await journalled(folder, client, { ...wanted, migrated, release });
   } catch (error) {
     release();
+    if (error instanceof DamagedJournal)
+      throw new CannotOpen(
+        `The journal in ${folder} is damaged, and what follows the damage cannot be trusted. Nothing was changed. Put a backup back: npm run restore -- FILE`,
+      );
     throw inWords(error, folder);
   }
+}
+
+const dumps = /^dump-(\d{12})\.tar\.gz$/;
+const dumpsIn = (folder: string) =>
+  readdirSync(folder)
+    .flatMap((name) => {
+      const number = dumps.exec(name)?.[1];
+      return number === undefined ? [] : [{ path: join(folder, name), number: Number(number) }];
+    })
+    .sort((one, other) => other.number - one.number);
+
+/** The number after which the journal of a folder goes on that no database knows of. */
+function lastNumber(folder: string): number {
+  return dumpsIn(folder)[0]?.number ?? 0;
+}
+
+async function migrationsOf(client: PGlite): Promise<number> {
+  const { rows } = await client.query<{ there: boolean }>(
+    "select to_regclass('drizzle.__drizzle_migrations') is not null as there",
+  );
+  if (!rows[0]?.there) return 0;
+  const found = await client.query<{ count: number }>(
+    "select count(*)::int as count from drizzle.__drizzle_migrations",
+  );
+  return found.rows[0]?.count ?? 0;
+}
+
+/** The database with everything that was acknowledged. */
+async function recovered(
+  folder: string,
+  says: (sentence: string) => void,
+): Promise<{ client: PGlite; number: number | null }> {
+  const data = join(folder, "pg");
+  const [dump] = dumpsIn(folder);
+  const boot = bootOfMachine();
+  const bootFile = join(folder, "boot");
+  const wasBoot = existsSync(bootFile) ? readFileSync(bootFile, "utf8") : null;
+  // What the embedded database has not flushed, which is all of it, is sure only while the machine runs.
+  const sure = dump === undefined || (boot !== null && boot === wasBoot);
+  let client: PGlite | undefined;
+  let number: number | null = null;
+  if (sure) {
+    try {
+      client = await PGlite.create(data);
+      number = await numberOf(client);
+      // An empty one in the place of what was there.
+      if (number === null && dump) throw new Error("nothing of it is there");
+    } catch (error) {
+      if (!dump) throw error;
+      await client?.close().catch(() => undefined);
+      client = undefined;
+      says("The database did not open. It is made anew from the last dump and the journal.");
+    }
+  }
+  if (!client && dump) {
+    const aside = join(folder, "pg-before");
+    rmSync(aside, { recursive: true, force: true });
+    if (existsSync(data)) renameSync(data, aside);
+    const tar = new File([readFileSync(dump.path)], "dump.tar.gz", { type: "application/x-gzip" });
+    client = await PGlite.create({ dataDir: data, loadDataDir: tar });
+    number = await numberOf(client);
+    rmSync(aside, { recursive: true, force: true });
+  }
+  if (!client) throw new Error("no database");
+  const missing = entriesAfter(folder, number ?? lastNumber(folder));
+  if (missing.length > 0) {
+    await replay(client, missing);
+    says(`${missing.length} writes that the database lacked were done again from the journal.`);
+  }
+  if (boot !== null && boot !== wasBoot) writeWhole(bootFile, boot);
+  return { client, number };
+}
+
+interface JournalledWanted extends FolderWanted {
+  readonly migrated: boolean;
+  readonly release: () => void;
+}
+
+/** Puts the journal around a database that is as it should be. */
+async function journalled(
+  folder: string,
+  client: PGlite,
+  { migrated, release, mostJournal = MOST_JOURNAL }: JournalledWanted,
+): Promise<OpenStore> {
+  const first = (await numberOf(client)) ?? 0;
+  const journal = openJournal(folder, first + 1);
+  let [broken, triedAt, dumping]: [boolean, number, Promise<void> | undefined] = [false, 0, undefined];
+
+  /** A dump is on the disk before anything of the journal is cut. */
+  async function dumpNow(): Promise<void> {
+    // Within a transaction, so that none is open between its entry in the journal and its commit.
+    const { blob, number } = await client.transaction(async () => {
+      // Writes that come meanwhile go into the next file, and stay when this one is cut.
+      journal.turn(by.number + 1);
+      return { blob: await client.dumpDataDir("none"), number: by.number };
+    });
+    const path = join(folder, `dump-${String(number).padStart(12, "0")}.tar.gz`);
+    try {
+      await pipeline(
+        Readable.fromWeb(blob.stream() as never),
+        createGzip({ level: 1 }),
+        createWriteStream(`${path}.new`),
+      );
+      await syncFile(`${path}.new`);
+      renameSync(`${path}.new`, path);
+      syncFolder(folder);
+    } catch (error) {
+      rmSync(`${path}.new`, { force: true });
+      throw error;
+    }
+    for (const old of dumpsIn(folder)) if (old.path !== path) rmSync(old.path);
+    journal.cut(number);
+  }
+  const dump = (): Promise<void> => {
+    dumping ??= dumpNow().finally(() => {
+      dumping = undefined;
+    });
+    return dumping;
+  };
+
+  const by: Durably = {
+    journal,
+    number: first,
+    ready: async () => {
+      if (!broken) return;
+      if (Date.now() - triedAt < AGAIN_MS) throw Object.assign(new Error("The disk is full"), { code: "ENOSPC" });
+      triedAt = Date.now();
+      // Flushed once more: what failed before is on the disk now, or this write is refused too.
+      await journal.flushed();
+      broken = false;
+    },
+    failed: () => {
+      broken = true;
+      triedAt = Date.now();
+    },
+    wrote: () => {
+      if (journal.size > mostJournal && !dumping) dump().catch(() => undefined);
+    },
+  };
+  if (migrated || dumpsIn(folder).length === 0) await dump();
+  const db = drizzle(durable(client, by), { schema });
+  return {
+    db,
+    owner: db,
+    kind: "embedded",
+    signals: noOne,
+    dump,
+    close: async () => {
+      await dumping?.catch(() => undefined);
+      await client.close();
+      journal.close();
+      release();
+    },
+  };
 }

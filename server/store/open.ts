@@ -18,9 +18,18 @@ export async function openStore(where: {
   fresh?: boolean;
   snapshot?: Blob | undefined;
   migrations?: string;
+  /** Told in a sentence what was done to get data of the embedded database back. */
+  says?: (sentence: string) => void;
+  /** Bytes of its journal after which it is dumped; for tests. */
+  mostJournal?: number;
 }): Promise<OpenStore> {
   const migrationsFolder = where.migrations ?? besides;
   if (where.url) return openServer(where.url, migrationsFolder);
   if (where.folder === "memory://") return openMemory(where.snapshot, migrationsFolder);
-  return openFolder(where.folder, { fresh: where.fresh ?? false, migrationsFolder });
+  return openFolder(where.folder, {
+    fresh: where.fresh ?? false,
+    migrationsFolder,
+    says: where.says,
+    mostJournal: where.mostJournal,
+  });
 }

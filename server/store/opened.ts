@@ -17,5 +17,7 @@ export interface OpenStore {
    * process holds.
    */
   readonly signals: Signals;
+  /** Writes a dump of an embedded database beside it and cuts its journal, which then holds nothing older. */
+  dump(): Promise<void>;
   close(): Promise<void>;
 }

@@ -62,7 +62,14 @@ export async function openServer(url: string, migrationsFolder: string): Promise
       `The database server refuses the application's own login, ${name} (${codeOf(error) ?? "no answer"}). Let it in by password (pg_hba.conf) and start again. Nothing was changed.`,
     );
   }
-  return { db, owner: drizzle(owning, { schema }), kind: "server", signals: line.signals, close };
+  return {
+    db,
+    owner: drizzle(owning, { schema }),
+    kind: "server",
+    signals: line.signals,
+    dump: async () => undefined,
+    close,
+  };
 }
 
 interface Prepared {

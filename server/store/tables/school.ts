@@ -13,7 +13,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import type { CheckSettingsBody, OrderBody, ReadingSettingsBody, Role } from "#contract";
-import { at, belongs, keenDoor, keyOf, ofSchool, schoolId, theSchool, version } from "../columns.ts";
+import { at, belongs, keenDoor, keyOf, nowHere, ofSchool, schoolId, theSchool, version } from "../columns.ts";
 
 /** The schools of this server. */
 export const schools = pgTable(
@@ -34,7 +34,7 @@ export const schools = pgTable(
     version: version(),
     /** Goes up with every change of how words are split or heard. */
     wordsVersion: integer("words_version").notNull().default(1),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
 );
@@ -92,7 +92,7 @@ export const splits = pgTable(
     text: text("text").notNull(),
     units: jsonb("units").$type<string[]>().notNull(),
     reason: text("reason").notNull(),
-    savedAt: at("saved_at").notNull().default(sql`now()`),
+    savedAt: at("saved_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), uniqueIndex("splits_key").on(table.schoolId, table.key), ofSchool()],
 );
@@ -105,7 +105,7 @@ export const orders = pgTable(
     shipped: boolean("shipped").notNull().default(false),
     version: version(),
     content: jsonb("content").$type<OrderBody>().notNull(),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],
 );
@@ -119,7 +119,7 @@ export const classes = pgTable(
     yearGroup: text("year_group").notNull(),
     orderId: uuid("order_id").notNull(),
     archived: boolean("archived").notNull().default(false),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), belongs("classes_order", table, table.orderId, orders), ofSchool()],
 );
@@ -158,7 +158,7 @@ export const children = pgTable(
     version: version(),
     /** How many entries its log has: the number of the last one. */
     entries: integer("entries").notNull().default(0),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [
     keyOf(table, table.id),

@@ -1,7 +1,7 @@
 import { sql } from "drizzle-orm";
 import { boolean, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { PlanBody, PreparationBody, TextContentBody } from "#contract";
-import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
+import { at, belongs, keyOf, nowHere, ofSchool, schoolId, version } from "../columns.ts";
 import { children, members } from "./school.ts";
 
 /** Texts of the school's own. */
@@ -54,7 +54,7 @@ export const groups = pgTable(
     schoolId: schoolId(),
     id: uuid("id").notNull(),
     closed: boolean("closed").notNull().default(false),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],
 );
@@ -122,7 +122,7 @@ export const sessions = pgTable(
     /** What the whole group could read when the plan was made, and the exception words taught by then. */
     known: jsonb("known").$type<string[]>().notNull(),
     wholes: jsonb("wholes").$type<string[]>().notNull(),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
     /** Set while a removal can be taken back. */
     removedAt: at("removed_at"),
   },
@@ -160,7 +160,7 @@ export const shares = pgTable(
     /** SHA-256 of the token, in hex. The token itself is not kept. */
     tokenHash: text("token_hash").notNull(),
     endsOn: date("ends_on").notNull(),
-    createdAt: at("created_at").notNull().default(sql`now()`),
+    createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [
     keyOf(table, table.sessionId),
