@@ -1,6 +1,8 @@
 import { join, resolve } from "node:path";
 import pino from "pino";
 import { buildApp } from "./app.ts";
+import { BadBackup } from "./care/backup.ts";
+import { careCommand } from "./care/command.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
 import { schoolCommand } from "./people/command.ts";
@@ -100,9 +102,17 @@ async function school(words: readonly string[]): Promise<void> {
   }
 }
 
+/** `npm run backup`, `restore` and `move`. */
+async function care(words: readonly string[]): Promise<void> {
+  const shipped = readShipped(join(root, "data"));
+  const place = { folder, url: process.env.DATABASE_URL };
+  console.log(await careCommand({ place, migrations, shipped, now: new Date() }, words));
+}
+
 const [command, ...words] = process.argv.slice(2);
-(command === "school" ? school(words) : main()).catch((error: unknown) => {
-  if (error instanceof CannotOpen || error instanceof CannotMake) console.error(error.message);
+(command === "school" ? school(words) : command === "care" ? care(words) : main()).catch((error: unknown) => {
+  if (error instanceof CannotOpen || error instanceof CannotMake || error instanceof BadBackup)
+    console.error(error.message);
   else console.error("Keen Sapling could not start:", error);
   process.exit(1);
 });

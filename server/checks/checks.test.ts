@@ -376,6 +376,8 @@ test("erasing a child leaves no row behind in any table", async () => {
   )) as unknown as { rows: { table_name: string }[] };
   expect(tables.rows.length).toBeGreaterThan(10);
   for (const { table_name } of tables.rows) {
+    // That the child was erased is kept, by its id alone, so that a backup from before leaves it out.
+    if (table_name === "erased") continue;
     const found = (await house.store.owner.execute(
       sql`select count(*)::int as count from ${sql.identifier(table_name)} t where t::text like ${`%${ada}%`} or t::text like '%Ada %'`,
     )) as unknown as { rows: { count: number }[] };

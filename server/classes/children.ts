@@ -140,6 +140,7 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   for (const { id, note } of reports) await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
   for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
   await inside.delete(t.children).where(eq(t.children.id, child.id));
+  await inside.insert(t.erased).values({ childId: child.id }).onConflictDoNothing();
   forgetChild(inside, child.id);
   forgetShown(inside, child.id);
   await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));

@@ -65,7 +65,7 @@ export async function listSchools(db: Db): Promise<{ id: string; slug: string; n
  * As the owner of the tables. The wall is forced on owners too, so it is let down for the one table of schools, within the
  * transaction; the lock that this takes keeps everyone else out meanwhile.
  */
-function asOwner<T>(db: Db, work: (inside: Db) => Promise<T>): Promise<T> {
+export function asOwner<T>(db: Db, work: (inside: Db) => Promise<T>): Promise<T> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`alter table ${t.schools} no force row level security`);
     const done = await work(tx as unknown as Db);

@@ -72,6 +72,13 @@ export async function slowAfterMs(inside: Inside): Promise<number> {
   return (await read(inside)).checks.slowAfter * 1000;
 }
 
+/** Remembers that a backup holds the school as it is. */
+export async function backedUp(inside: Inside, when: Date): Promise<void> {
+  await inside.update(t.schools).set({ backedUpAt: when.toISOString() }).where(eq(t.schools.id, inside.schoolId));
+  forget(inside);
+}
+
+/** What a school can change of itself. */
 export interface SettingsChange {
   readonly name?: string;
   readonly timeZone?: string;

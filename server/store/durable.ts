@@ -4,7 +4,7 @@ import type { Entry, Journal } from "./journal.ts";
 type Statement = Entry["statements"][number];
 
 /** Statements that change nothing; `set_config` changes the transaction alone, and what others in it mean. */
-const reads = /^\s*(?:select|show|begin|commit|rollback|savepoint|release|set)\b/i;
+const reads = /^\s*(?:select|show|begin|commit|rollback|savepoint|release|set|declare|fetch|close)\b/i;
 const readsWith = /^\s*with\b(?![\s\S]*\b(?:insert|update|delete|merge)\b)/i;
 const settings = /\bset_config\s*\(/i;
 

@@ -81,6 +81,7 @@ describe("another school's rows", () => {
         read: () => other.settings.read(),
         zone: () => other.settings.zone(),
         dayOf: () => other.settings.dayOf(mark.markedAt),
+        backedUp: () => other.settings.backedUp(new Date(mark.markedAt)),
         slowAfterMs: () => other.settings.slowAfterMs(),
         change: () => other.settings.change({ name: "Another" }, null),
       },

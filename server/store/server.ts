@@ -87,7 +87,7 @@ async function prepare(owning: pg.Pool, { name, password, migrationsFolder }: Pr
     const [role, secret] = [pg.escapeIdentifier(name), pg.escapeLiteral(password)];
     const { rows } = await client.query("select 1 from pg_roles where rolname = $1", [name]);
     await client.query(`${rows.length === 0 ? "create" : "alter"} role ${role} login noinherit password ${secret}`);
-    await client.query(`grant keen_app, keen_door to ${role}`);
+    await client.query(`grant keen_app, keen_door to ${role}, current_user`);
     await client.query("select pg_advisory_unlock($1)", [MIGRATING]);
   } finally {
     client.release();

@@ -35,6 +35,8 @@ export const schools = pgTable(
     /** Goes up with every change of how words are split or heard. */
     wordsVersion: integer("words_version").notNull().default(1),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
+    /** When a backup was last made that holds this school; null when there was none. */
+    backedUpAt: at("backed_up_at"),
   },
   () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
 );
@@ -166,4 +168,15 @@ export const children = pgTable(
     index("children_class").on(table.schoolId, table.classId),
     ofSchool(),
   ],
+);
+
+/** Ids of children who were erased, with no name: a backup from before that is put back leaves them out. */
+export const erased = pgTable(
+  "erased",
+  {
+    schoolId: schoolId(),
+    childId: uuid("child_id").notNull(),
+    erasedAt: at("erased_at").notNull().default(sql`now()`).$defaultFn(nowHere),
+  },
+  (table) => [keyOf(table, table.childId), ofSchool()],
 );
