@@ -61,6 +61,8 @@ export const getSchool = {
     /** The IANA name of the zone by which days are reckoned; the server's own until the school has chosen. */
     timeZone: z.string(),
     zoneChosen: z.boolean(),
+    /** When a backup that holds the school was last made; null when there was none. */
+    backedUpAt: instant.nullable(),
     today: day,
     /** Checks that were begun and not ended, and sessions that are due and of which no one has said what happened. */
     waiting: z.object({ checks: count, sessions: count }),

@@ -4,6 +4,7 @@ import compression from "compression";
 import express, { type Express, Router } from "express";
 import expressStaticGzip from "express-static-gzip";
 import type { Logger } from "pino";
+import { careRoutes } from "./care/routes.ts";
 import { presetRoutes } from "./checks/preset-routes.ts";
 import { sittingRoutes } from "./checks/routes.ts";
 import { childRoutes } from "./classes/child-routes.ts";
@@ -37,6 +38,8 @@ export interface AppWanted {
   /** Who asks, and where links lead. */
   readonly knows: Knows;
   readonly shipped: Shipped;
+  /** Writes a backup of one school. */
+  readonly backup: Domain["backup"];
   /** The clock comes in, so that tests can hold it. */
   now(): Date;
   readonly log: Logger;
@@ -62,10 +65,11 @@ const domains: readonly ((domain: Domain) => void)[] = [
   readingRoutes,
   todayRoutes,
   wordRoutes,
+  careRoutes,
 ];
 
 /** The whole Express application: API under `/api`, the built web application for every other address. */
-export function buildApp({ signals, house, knows, shipped, now, log, web }: AppWanted): Express {
+export function buildApp({ signals, backup, house, knows, shipped, now, log, web }: AppWanted): Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(securityHeaders(), onlyFromHere, logged(log), compression());
@@ -82,7 +86,7 @@ export function buildApp({ signals, house, knows, shipped, now, log, web }: AppW
     signals,
     entriesSince: (schoolId, sittingId, from) => house.as({ schoolId }).ledger.entriesSince(sittingId, from),
   });
-  const domain: Domain = { serve, live, shipped, streams: { router, gate, as: house.as } };
+  const domain: Domain = { serve, live, shipped, backup, streams: { router, gate, as: house.as } };
   for (const routes of domains) routes(domain);
   app.use(router);
   app.use("/api", () => {

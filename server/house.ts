@@ -53,6 +53,8 @@ export type School = { readonly [Room in keyof Rooms]: Repository<Rooms[Room]> }
   readonly shipped: Shipped;
   /** Does all of the work in one transaction; repositories that are asked in it join it. */
   together<T>(work: () => Promise<T>): Promise<T>;
+  /** What was removed for good leaves the journal of an embedded database, and its dumps, at once. */
+  leaveNoTrace(): Promise<void>;
   /** Tells something once what was written is kept; never when it was taken back. */
   afterwards(tell: () => void): void;
 };
@@ -67,7 +69,7 @@ export interface House {
 }
 
 /** @param store the whole database: it stays in here */
-export function openHouse(store: Pick<OpenStore, "db" | "signals">, shipped: Shipped): House {
+export function openHouse(store: Pick<OpenStore, "db" | "signals" | "dump">, shipped: Shipped): House {
   return {
     as: ({ schoolId }) => {
       const scope = scopeOf(store, schoolId, shipped);
@@ -75,6 +77,7 @@ export function openHouse(store: Pick<OpenStore, "db" | "signals">, shipped: Shi
         shipped,
         together: <T>(work: () => Promise<T>) => scope.run(work),
         afterwards: scope.afterwards,
+        leaveNoTrace: scope.dump,
       };
       for (const [name, functions] of Object.entries(repositories)) {
         // Most requests need two or three of them.
@@ -98,6 +101,8 @@ export interface Domain {
   readonly serve: Serve<School>;
   readonly live: LiveHub;
   readonly shipped: Shipped;
+  /** Writes a backup of one school. */
+  backup(schoolId: string, out: NodeJS.WritableStream, now: Date): Promise<unknown>;
   /** For the streams, which are no endpoints. */
   readonly streams: {
     readonly router: Router;

@@ -1,7 +1,7 @@
 import { join, resolve } from "node:path";
 import pino from "pino";
 import { buildApp } from "./app.ts";
-import { BadBackup } from "./care/backup.ts";
+import { BadBackup, backupOf } from "./care/backup.ts";
 import { careCommand } from "./care/command.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
@@ -53,6 +53,7 @@ async function main(): Promise<void> {
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
   const app = buildApp({
     signals: store.signals,
+    backup: backupOf(store),
     house,
     knows: knowing(door),
     shipped,

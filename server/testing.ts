@@ -3,6 +3,7 @@ import { join } from "node:path";
 import pino from "pino";
 import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem } from "#contract";
 import { buildApp } from "./app.ts";
+import { backupOf } from "./care/backup.ts";
 import type { Knows } from "./frame/gate.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { type House, openHouse, type School } from "./house.ts";
@@ -63,6 +64,7 @@ export async function openTestHouse(
   const usual = knowing(openDoor(store.db));
   const app = buildApp({
     signals: store.signals,
+    backup: backupOf(store),
     house: all,
     knows: knows(usual),
     shipped,

@@ -152,6 +152,12 @@ export async function writeBackup(
   return digest.done();
 }
 
+/** Writes backups of one school at a time, for who may ask for it. */
+export function backupOf(store: OpenStore) {
+  return (schoolId: string, out: NodeJS.WritableStream, now: Date): Promise<Digest> =>
+    writeBackup(store, out, { schoolIds: [schoolId], now });
+}
+
 /** What a backup is, once it has been read to its end and its checksum found right. */
 export interface Backup {
   readonly migrations: number;

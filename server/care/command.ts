@@ -17,7 +17,7 @@ const usage = `Say what to do:
 The data folder is .keen-school, that of npm start; another by KEEN_DATA, a PostgreSQL server by DATABASE_URL.`;
 
 /** Where the data lie. */
-export interface Place {
+interface Place {
   readonly folder: string;
   readonly url: string | undefined;
 }

@@ -173,8 +173,14 @@ export function childRoutes({ serve }: Domain): void {
     };
   });
 
-  serve(eraseChild, async ({ params, school }) => {
-    await school.children.erase(await mustChild(school, params.id));
-    return { done: true as const };
-  });
+  serve(
+    eraseChild,
+    async ({ params, school }) => {
+      await school.together(async () => school.children.erase(await mustChild(school, params.id)));
+      await school.leaveNoTrace();
+      return { done: true as const };
+    },
+    // The dump waits for the transaction, so that it may not be within one.
+    { apart: true },
+  );
 }

@@ -98,7 +98,7 @@ export function readEntry(values: RowOfEntry): Numbered {
  * Rows as one JSON value, in order of marking: taking ten thousand rows apart one by one costs the embedded database five
  * times as long.
  */
-export async function entriesWhere(inside: Inside, where: SQL | undefined): Promise<Numbered[]> {
+async function entriesWhere(inside: Inside, where: SQL | undefined): Promise<Numbered[]> {
   const a = t.answers;
   const [found] = await inside
     .select({

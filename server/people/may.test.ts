@@ -1,4 +1,5 @@
 import { randomUUID as uuid } from "node:crypto";
+import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
 import { part } from "../checks/marking.ts";
@@ -32,7 +33,8 @@ async function send(endpoint: contract.Endpoint, asking: Asked, actor: Actor | "
     headers: { "content-type": "application/json", [AS]: JSON.stringify(actor) },
     ...(asking.body === undefined ? {} : { body: JSON.stringify(asking.body) }),
   });
-  return { status: response.status, text: await response.text() };
+  const bytes = Buffer.from(await response.arrayBuffer());
+  return { status: response.status, bytes, text: bytes.toString() };
 }
 const askAs = (actor: Actor) =>
   (async (endpoint: contract.Endpoint, asking: Asked) => {
@@ -248,4 +250,18 @@ test("no one may ask what members may; of marks each is looked at by itself", as
     ["refused", "This child is of another class or group."],
     ["refused", "This child is not here any more."],
   ]);
+});
+
+test("a backup is a lead's to take, and holds that school alone", async () => {
+  const { path } = contract.backupFile;
+  const take = (actor: Actor | "no one") => send({ ...contract.getSchool, path } as never, {}, actor);
+  for (const role of ["assistant", "teacher"] as const)
+    expect((await take(actors.get(role) as Actor)).status, role).toBe(403);
+  expect((await take("no one")).status).toBe(401);
+  const { status, bytes } = await take(actors.get("lead") as Actor);
+  expect(status).toBe(200);
+  const text = gunzipSync(bytes).toString();
+  expect(text).toContain("Mine");
+  expect(text).toContain("Others");
+  expect(text).not.toContain("Foreign");
 });

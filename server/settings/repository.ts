@@ -14,6 +14,8 @@ export interface SchoolSettings {
   readonly accent: string;
   /** An IANA name; null until the school has said. */
   readonly timeZone: string | null;
+  /** When a backup that holds the school was last made. */
+  readonly backedUpAt: string | null;
   readonly checks: CheckSettingsBody;
   readonly reading: ReadingSettingsBody;
   /** Goes up with every change. */
@@ -46,11 +48,12 @@ export function forget(inside: Inside): void {
 
 /** The settings, with what ships where the school has said nothing. */
 export async function read(inside: Inside): Promise<SchoolSettings> {
-  const { name, accent, timeZone, checks, reading, version } = await row(inside);
+  const { name, accent, timeZone, backedUpAt, checks, reading, version } = await row(inside);
   return {
     name,
     accent,
     timeZone,
+    backedUpAt,
     checks: { ...defaultSettings, ...checks },
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
     version,

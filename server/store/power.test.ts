@@ -4,8 +4,10 @@ import { syncBuiltinESMExports } from "node:module";
 import { tmpdir } from "node:os";
 import { dirname, join, relative } from "node:path";
 import { sql } from "drizzle-orm";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { addClass, getSchool } from "#contract";
 import { dice } from "#core/checks";
+import { openTestHouse, type TestHouse } from "../testing.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
 
@@ -196,4 +198,51 @@ test("a journal that is damaged in the middle is not believed: nothing is opened
   writeFileSync(join(folder, "boot"), "another run of the machine");
   await expect(openStore({ folder })).rejects.toThrow(/is damaged.*npm run restore/);
   rmSync(folder, { recursive: true });
+});
+
+describe("a disk that is full", () => {
+  let house: TestHouse;
+  let full = false;
+  const noRoom = () => Object.assign(new Error("ENOSPC: no space left on device"), { code: "ENOSPC" });
+  const [write, sync] = [fs.writeSync, fs.fdatasync];
+  let at: "write" | "flush" = "write";
+
+  beforeAll(async () => {
+    house = await openTestHouse(await openStore({ folder: newFolder() }));
+    fs.writeSync = ((...asked: Parameters<typeof fs.writeSync>) => {
+      if (full && at === "write") throw noRoom();
+      return write(...asked);
+    }) as never;
+    fs.fdatasync = ((handle: number, told: (error: Error | null) => void) => {
+      if (full && at === "flush") setImmediate(() => told(noRoom()));
+      else sync(handle, told);
+    }) as never;
+    syncBuiltinESMExports();
+  });
+  afterAll(async () => {
+    Object.assign(fs, { writeSync: write, fdatasync: sync });
+    syncBuiltinESMExports();
+    await house.close();
+  });
+
+  test.each(["write", "flush"] as const)(
+    "at the %s: 507 in a sentence, and all goes on when there is room",
+    async (where) => {
+      at = where;
+      const { orders } = await house.ask(getSchool, {});
+      const body = { id: uuid(), name: `Kiln ${where}`, yearGroup: "", orderId: orders[0]?.id ?? "" };
+      full = true;
+      expect(await house.refused(addClass, { body })).toMatchObject({ status: 507, title: "The disk is full" });
+      // Reading goes on; another write is refused as well.
+      await house.ask(getSchool, {});
+      expect(await house.refused(addClass, { body: { ...body, id: uuid(), name: "Lock" } })).toMatchObject({
+        status: 507,
+      });
+      full = false;
+      await new Promise((done) => setTimeout(done, 1100));
+      expect((await house.ask(addClass, { body })).name).toBe(`Kiln ${where}`);
+      expect((await house.ask(getSchool, {})).classes.filter((one) => one.name === `Kiln ${where}`)).toHaveLength(1);
+      expect((await house.ask(getSchool, {})).classes.map((one) => one.name)).not.toContain("Lock");
+    },
+  );
 });

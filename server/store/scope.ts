@@ -31,6 +31,8 @@ export interface Scope {
    * @example await scope.run((inside) => inside.select().from(children))
    */
   run<T>(work: (inside: Inside) => Promise<T>): Promise<T>;
+  /** What was removed for good leaves the journal and the dumps too. */
+  dump(): Promise<void>;
   /** Tells something once what was written is kept; never when it was taken back. At once when no transaction is open. */
   afterwards(tell: () => void): void;
 }
@@ -47,7 +49,7 @@ const open = new AsyncLocalStorage<Open>();
  * @param store the whole database; no one but this reaches it
  */
 export function scopeOf(
-  { db, signals }: Pick<OpenStore, "db" | "signals">,
+  { db, signals, dump }: Pick<OpenStore, "db" | "signals" | "dump">,
   schoolId: string,
   shipped: Shipped,
 ): Scope {
@@ -59,6 +61,7 @@ export function scopeOf(
   };
   return {
     schoolId,
+    dump,
     run: async (work) => {
       const joined = here();
       if (joined) return work(joined.inside);
