@@ -112,6 +112,7 @@ async function recovered(
   const wasBoot = existsSync(bootFile) ? readFileSync(bootFile, "utf8") : null;
   // What the embedded database has not flushed, which is all of it, is sure only while the machine runs.
   const sure = dump === undefined || (boot !== null && boot === wasBoot);
+  const wasThere = existsSync(data);
   let client: PGlite | undefined;
   let number: number | null = null;
   if (sure) {
@@ -121,7 +122,11 @@ async function recovered(
       // An empty one in the place of what was there.
       if (number === null && dump) throw new Error("nothing of it is there");
     } catch (error) {
-      if (!dump) throw error;
+      if (!dump) {
+        // Half a database would stand in the way of the next start.
+        if (!wasThere) rmSync(data, { recursive: true, force: true });
+        throw error;
+      }
       await client?.close().catch(() => undefined);
       client = undefined;
       says("The database did not open. It is made anew from the last dump and the journal.");

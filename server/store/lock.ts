@@ -40,10 +40,21 @@ const reasons: Readonly<Record<string, string>> = {
   EEXIST: "It is a file, not a folder. Choose another with KEEN_DATA",
 };
 
+/** Codes of the embedded database's own system, and the database's, as the system would say them. */
+const otherCodes: Readonly<Record<string, string>> = {
+  2: "EACCES",
+  19: "EDQUOT",
+  51: "ENOSPC",
+  63: "EPERM",
+  69: "EROFS",
+  "53100": "ENOSPC",
+};
+
 /** What the system says of a folder that cannot be used, in a sentence; any other error as it is. */
 export function inWords(error: unknown, folder: string): unknown {
-  const { code } = (error ?? {}) as { code?: unknown };
-  const reason = typeof code === "string" ? reasons[code] : undefined;
+  const { code, name, errno } = (error ?? {}) as { code?: unknown; name?: unknown; errno?: unknown };
+  const said = name === "ErrnoError" ? otherCodes[String(errno)] : (otherCodes[String(code)] ?? code);
+  const reason = typeof said === "string" ? reasons[said] : undefined;
   if (reason === undefined) return error;
   return new CannotOpen(`The folder ${folder} cannot be used. ${reason}, and start again. Nothing was lost.`);
 }
