@@ -61,9 +61,13 @@ module.exports = {
     },
     {
       name: "the-whole-database-stays-at-home",
-      comment: "Only the house, what comes before a school is known, care for all data, and the start hold the database of all schools.",
+      comment:
+        "Only the house, what comes before a school is known, care for all data, and the start hold the database of all schools.",
       severity: "error",
-      from: { path: "^server/", pathNot: "^server/(store/|house\\.ts|people/|care/|main\\.ts|testing\\.ts)|\\.test\\.ts$" },
+      from: {
+        path: "^server/",
+        pathNot: "^server/(store/|house\\.ts|people/|care/|main\\.ts|testing\\.ts)|\\.test\\.ts$",
+      },
       to: { path: "^server/store/open\\.ts$" },
     },
     {

@@ -16,6 +16,8 @@ const childView = z.object({
   name: z.string(),
   note: z.string(),
   archived: z.boolean(),
+  /** The day for which the child was said to be absent last: absent today when it is today. */
+  absentOn: day.nullable(),
   /** Goes up with every change; marks do not count. */
   version: count,
   lastChecked: day.nullable(),
@@ -75,6 +77,19 @@ export const editChild = {
     .object({ classId: id, name: childName, note: childNote, archived: z.boolean() })
     .partial()
     .extend({ version: onto }),
+  answer: childView,
+} as const satisfies Endpoint;
+
+/**
+ * Says that a child is absent today, or here after all: checks, sessions and lists follow. It is of the day and no more;
+ * tomorrow the child is here. Said again it changes nothing.
+ */
+export const setAbsent = {
+  method: "PUT",
+  path: "/api/children/:id/absent",
+  may: { by: "assistant", theirs: { "params.id": "child" } },
+  params: byId,
+  body: z.object({ absent: z.boolean() }),
   answer: childView,
 } as const satisfies Endpoint;
 

@@ -111,7 +111,15 @@ const sessionView = z.object({
   heldOn: day,
   state: z.enum(["planned", "held"]),
   version: count,
-  members: z.array(z.object({ id, name: z.string(), note: z.string() })),
+  members: z.array(
+    z.object({
+      id,
+      name: z.string(),
+      note: z.string(),
+      /** Said to be absent on the day of the session. */
+      absent: z.boolean(),
+    }),
+  ),
   targets: z.array(gpc),
   plan,
   /** What every child of the group can read, and the exception words taught so far. */
@@ -283,7 +291,7 @@ export const getShared = {
     today: day,
     timeZone: z.string(),
     endsOn: day,
-    members: z.array(z.object({ id, name: z.string() })),
+    members: z.array(z.object({ id, name: z.string(), absent: z.boolean() })),
     targets: z.array(gpc),
     plan,
     reports: z.array(z.object({ by: z.string(), at: instant })),

@@ -103,7 +103,7 @@ test("a newer application waits until no check is open on the device, then takes
   const [data, web] = [join(folder, "data"), join(folder, "web")];
   cpSync(filledFolder, data, { recursive: true });
   cpSync(resolve(import.meta.dirname, "..", "dist"), web, { recursive: true });
-  const server = await startServer(data, await freePort(), web);
+  const server = await startServer(data, await freePort(), { web });
   const context = await browser.newContext({ serviceWorkers: "allow" });
   try {
     const page = await context.newPage();

@@ -27,8 +27,19 @@ export async function freePort(): Promise<number> {
   return typeof address === "object" && address ? address.port : 0;
 }
 
-/** With `web` it serves the application that lies there instead of the one that was built. */
-export async function startServer(folder: string, port: number, web?: string): Promise<RunningServer> {
+interface StartWanted {
+  /** Serves the application that lies there instead of the one that was built. */
+  readonly web?: string;
+  /** A PostgreSQL server instead of the folder. */
+  readonly url?: string;
+}
+
+/** Starts the built server on a folder of data. */
+export async function startServer(
+  folder: string,
+  port: number,
+  { web, url = "" }: StartWanted = {},
+): Promise<RunningServer> {
   const child = spawn(process.execPath, [join(root, "dist-server", "main.js")], {
     cwd: root,
     stdio: ["ignore", "pipe", "pipe", "ipc"],
@@ -36,7 +47,7 @@ export async function startServer(folder: string, port: number, web?: string): P
       ...process.env,
       PORT: String(port),
       KEEN_DATA: folder,
-      DATABASE_URL: "",
+      DATABASE_URL: url,
       ...(web ? { KEEN_WEB: web } : {}),
     },
   });

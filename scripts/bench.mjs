@@ -1,4 +1,5 @@
 // npm run bench: ratios against a named baseline in the same run. `npm run bench -- pages`: what each page costs.
+// `npm run bench -- schools`: what a school costs among two hundred on a server.
 import { build, installPackages, run } from "./prepare.mjs";
 
 const [what, ...rest] = process.argv.slice(2);
@@ -6,4 +7,7 @@ installPackages();
 if (what === "pages") {
   build();
   run("npx", ["tsx", "scripts/bench-pages.ts", ...rest]);
+} else if (what === "schools") {
+  build();
+  run("npx", ["tsx", "scripts/bench-schools.ts", ...rest]);
 } else run("npx", ["vitest", "bench", "--run", ...(what ? [what, ...rest] : [])]);

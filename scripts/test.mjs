@@ -1,4 +1,5 @@
-// npm test: every check, on a fresh clone, with no network but the package registries and no monitor.
+// npm test: every check, on a fresh clone, with no network but the package registries and no monitor. `npm run lint`,
+// `types`, `unit` and `e2e` run a part of it alone; what follows `--` of unit and e2e is handed on to their runners.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
@@ -17,55 +18,83 @@ function installChromium() {
   run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
 }
 
-function told(name, status, began) {
-  console.log(`== ${name}: ${status === 0 ? "good" : "failed"} after ${Math.round((Date.now() - began) / 1000)} s`);
+/** Seconds that each part should take on two cores, so that all of them take ten minutes. */
+const budget = { static: 90, unit: 210, build: 30, "end-to-end": 270 };
+const took = {};
+const began = Date.now();
+
+function told(name, status, since) {
+  console.log(`== ${name}: ${status === 0 ? "good" : "failed"} after ${Math.round((Date.now() - since) / 1000)} s`);
   if (status !== 0) failed.push(name);
+}
+
+/** Runs a part and remembers what it took. */
+async function part(name, work) {
+  const since = Date.now();
+  await work();
+  took[name] = Math.round((Date.now() - since) / 1000);
 }
 
 function step(name, command, args) {
   console.log(`\n== ${name}`);
-  const began = Date.now();
-  told(name, spawnSync(command, args, { cwd: root, stdio: "inherit" }).status, began);
+  const since = Date.now();
+  told(name, spawnSync(command, args, { cwd: root, stdio: "inherit" }).status, since);
 }
 
 /** Checks that only read, side by side; what each says is printed in one piece when it has ended. */
 async function sideBySide(steps) {
   await Promise.all(
     Object.entries(steps).map(async ([name, [command, ...args]]) => {
-      const began = Date.now();
+      const since = Date.now();
       let said = "";
       const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
       for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => (said += String(part)));
       const status = await new Promise((done) => child.on("close", done).on("error", () => done(1)));
       console.log(`\n== ${name}\n${said.trimEnd()}`);
-      told(name, status, began);
+      told(name, status, since);
     }),
   );
 }
 
 const failed = [];
 const results = join(root, "test-results");
+const [only, ...handedOn] = process.argv.slice(2);
+const wanted = (name) => only === undefined || only === name;
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 installPackages();
-installChromium();
 
 const rooms = ["core", "contract", "server", "web", "demo", "scripts", "e2e"];
-await sideBySide({
-  "format and lint": ["npx", "biome", "check", "--error-on-warnings", "."],
-  types: ["npx", "tsc", "--noEmit"],
-  "room boundaries": ["npx", "depcruise", "--config", ".dependency-cruiser.cjs", ...rooms],
-  "unused code": ["npx", "knip"],
-});
-step("unit tests", "npx", [
-  "vitest",
-  "run",
-  "--reporter=default",
-  "--reporter=json",
-  "--outputFile.json=test-results/unit.json",
-]);
-build();
-step("end-to-end tests", "npx", ["playwright", "test"]);
+const looks = {
+  lint: { "format and lint": ["npx", "biome", "check", "--error-on-warnings", "."] },
+  types: { types: ["npx", "tsc", "--noEmit"] },
+};
+if (only === undefined)
+  await part("static", () =>
+    sideBySide({
+      ...looks.lint,
+      ...looks.types,
+      "room boundaries": ["npx", "depcruise", "--config", ".dependency-cruiser.cjs", ...rooms],
+      "unused code": ["npx", "knip"],
+    }),
+  );
+else if (looks[only]) await part("static", () => sideBySide(looks[only]));
+if (wanted("unit"))
+  await part("unit", () =>
+    step("unit tests", "npx", [
+      "vitest",
+      "run",
+      "--reporter=default",
+      "--reporter=json",
+      "--outputFile.json=test-results/unit.json",
+      ...handedOn,
+    ]),
+  );
+if (wanted("e2e")) {
+  installChromium();
+  await part("build", build);
+  await part("end-to-end", () => step("end-to-end tests", "npx", ["playwright", "test", ...handedOn]));
+}
 
 function counts() {
   const read = (file) =>
@@ -79,6 +108,10 @@ function counts() {
 }
 
 const { passed, failed: failures } = counts();
+console.log("\nSeconds, and what each part should take:");
+for (const [name, seconds] of Object.entries(took))
+  console.log(`  ${name.padEnd(12)} ${String(seconds).padStart(4)}  of ${String(budget[name]).padStart(3)}`);
+console.log(`  ${"all".padEnd(12)} ${String(Math.round((Date.now() - began) / 1000)).padStart(4)}  of 600`);
 if (failed.length > 0) console.log(`\nNot good: ${failed.join(", ")}`);
 console.log(`\n${passed} passed, ${failures} failed`);
 process.exit(failed.length > 0 ? 1 : 0);

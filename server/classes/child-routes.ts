@@ -9,6 +9,7 @@ import {
   getChild,
   importChildren,
   listChildren,
+  setAbsent,
   traces,
 } from "#contract";
 import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
@@ -96,6 +97,12 @@ export function childRoutes({ serve }: Domain): void {
       });
     }
     return mustChild(school, child.id);
+  });
+
+  serve(setAbsent, async ({ params, body, school, now }) => {
+    const day = body.absent ? await school.settings.dayOf(now) : null;
+    if (!(await school.children.setAbsent(params.id, day))) throw notFound("child");
+    return mustChild(school, params.id);
   });
 
   serve(getChild, async ({ params, school }) => {

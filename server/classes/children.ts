@@ -16,6 +16,7 @@ const view = {
   name: t.children.name,
   note: t.children.note,
   archived: t.children.archived,
+  absentOn: t.children.absentOn,
   version: t.children.version,
   lastChecked,
 };
@@ -63,6 +64,16 @@ export async function insert(inside: Inside, rows: readonly (typeof t.children.$
     .onConflictDoNothing()
     .returning({ id: t.children.id });
   return added.map((row) => row.id);
+}
+
+/** Says that a child is absent on a day, or, with null, here again. @returns false when it is not here at all */
+export async function setAbsent(inside: Inside, id: string, day: string | null): Promise<boolean> {
+  const changed = await inside
+    .update(t.children)
+    .set({ absentOn: day })
+    .where(eq(t.children.id, id))
+    .returning({ id: t.children.id });
+  return changed.length === 1;
 }
 
 /**

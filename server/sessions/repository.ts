@@ -117,11 +117,17 @@ export async function setRemoved(inside: Inside, id: string, removedAt: string |
   await inside.update(t.sessions).set({ removedAt }).where(eq(t.sessions.id, id));
 }
 
-/** Who has a place in a session, in their order. */
+/** Who has a place in a session, in their order, and who of them was said to be absent on its day. */
 export async function membersOf(inside: Inside, sessionId: string) {
   return inside
-    .select({ id: t.children.id, name: t.children.name, note: t.children.note })
+    .select({
+      id: t.children.id,
+      name: t.children.name,
+      note: t.children.note,
+      absent: sql<boolean>`coalesce(${t.children.absentOn} = ${t.sessions.heldOn}, false)`,
+    })
     .from(t.sessionMembers)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
     .innerJoin(t.children, eq(t.children.id, t.sessionMembers.childId))
     .where(eq(t.sessionMembers.sessionId, sessionId))
     .orderBy(t.sessionMembers.place);

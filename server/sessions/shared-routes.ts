@@ -100,7 +100,7 @@ export function reportRoutes({ serve }: Domain): void {
       today: await school.settings.dayOf(now),
       timeZone: await school.settings.zone(),
       endsOn: share.endsOn,
-      members: session.members.map(({ id, name }) => ({ id, name })),
+      members: session.members.map(({ id, name, absent }) => ({ id, name, absent })),
       targets: session.targets,
       plan: session.plan,
       reports: session.reports.map(({ by, at }) => ({ by, at })),

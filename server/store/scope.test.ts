@@ -105,6 +105,7 @@ describe("another school's rows", () => {
         list: () => other.children.list(classId),
         find: () => other.children.find(childId),
         findMany: () => other.children.findMany([childId]),
+        setAbsent: () => other.children.setAbsent(childId, today),
         nameTaken: () => other.children.nameTaken(classId, "Mine C."),
         insert: () => other.children.insert([{ id: childId, classId, name: "Theirs" }]),
         update: () => other.children.update(childId, 1, { note: "changed" }),

@@ -36,10 +36,12 @@ export function todayRoutes({ serve }: Domain): void {
     }
 
     const children = (await school.children.list()).filter((child) => !child.archived && classes.has(child.classId));
-    const toCheck = [...children].sort(
-      (one, other) =>
-        (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
-    );
+    const toCheck = children
+      .filter((child) => child.absentOn !== today)
+      .sort(
+        (one, other) =>
+          (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
+      );
 
     const recent = [...reports].reverse().filter((report) => away(dayAt(zone, report.at)) >= -DAYS_BACK);
     const newest = await Promise.all(

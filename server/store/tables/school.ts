@@ -156,6 +156,8 @@ export const children = pgTable(
     name: text("name").notNull(),
     note: text("note").notNull().default(""),
     archived: boolean("archived").notNull().default(false),
+    /** The day for which the child was said to be absent last; any other day it is here. */
+    absentOn: date("absent_on"),
     /** Of what was said of the child; marks do not count. */
     version: version(),
     /** How many entries its log has: the number of the last one. */

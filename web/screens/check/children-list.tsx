@@ -14,7 +14,7 @@ interface ListWanted {
   readonly onChoose: (chosen: readonly string[]) => void;
 }
 
-/** Who is checked: one child, or several in a row; a group or a class at once. */
+/** Who is checked: one child, or several in a row; a group or a class at once, without those who are absent. */
 export function ChildrenList({ all, classes, groups, today, chosen, onChoose }: ListWanted) {
   const [filter, setFilter] = useState("");
   const wanted = filter.trim().toLowerCase();
@@ -25,7 +25,7 @@ export function ChildrenList({ all, classes, groups, today, chosen, onChoose }: 
     const ids = group
       ? group.members.map((member) => member.childId)
       : all.filter((child) => child.classId === value).map((child) => child.id);
-    onChoose(ids.filter((id) => all.some((child) => child.id === id)));
+    onChoose(ids.filter((id) => all.some((child) => child.id === id && child.absentOn !== today)));
   };
   return (
     <Panel
@@ -85,7 +85,11 @@ export function ChildrenList({ all, classes, groups, today, chosen, onChoose }: 
                   />
                   <span className="flex-1">{child.name}</span>
                   <span className="text-sm font-normal text-soft">
-                    {child.lastChecked ? nearDay(child.lastChecked, today) : "not yet"}
+                    {child.absentOn === today
+                      ? "absent today"
+                      : child.lastChecked
+                        ? nearDay(child.lastChecked, today)
+                        : "not yet"}
                   </span>
                 </label>
               ))}

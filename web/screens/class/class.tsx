@@ -1,7 +1,15 @@
 import { Archive, Download, Plus, Upload } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { type ChildView, type ClassView, editChild, getSchool, listChildren, type School } from "#contract";
+import {
+  type ChildView,
+  type ClassView,
+  editChild,
+  getSchool,
+  listChildren,
+  type School,
+  setAbsent,
+} from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -109,6 +117,16 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
     }
   };
 
+  const sayAbsent = async (child: ChildView, absent: boolean) => {
+    try {
+      await call(setAbsent, { params: { id: child.id }, body: { absent } });
+      await refreshAll();
+      toast(absent ? `${child.name} is absent today; lists and sessions follow.` : `${child.name} is here.`);
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
+
   return (
     <Page
       printsTitle
@@ -179,6 +197,7 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
                   >
                     {child.name}
                   </Link>
+                  {child.absentOn === school.today && <span className="ml-2 text-sm text-soft">absent today</span>}
                   {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
                 </>
               ),
@@ -210,6 +229,14 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
                   </Button>
                 ) : (
                   <>
+                    <Button
+                      shape="quiet"
+                      onClick={() => sayAbsent(child, child.absentOn !== school.today)}
+                      aria-pressed={child.absentOn === school.today}
+                      aria-label={`${child.name} is absent today`}
+                    >
+                      Absent
+                    </Button>
                     <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
                       Check
                     </ButtonLink>

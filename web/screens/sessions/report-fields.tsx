@@ -11,7 +11,7 @@ import { useUnsaved } from "#web/parts/leaving.tsx";
 type Outcome = ReportBody["marks"][number]["outcome"];
 
 interface ReportWanted {
-  readonly members: readonly { readonly id: string; readonly name: string }[];
+  readonly members: readonly { readonly id: string; readonly name: string; readonly absent: boolean }[];
   readonly plan: PlanBody;
   readonly by: string;
   /** @returns whether it was taken */
@@ -30,8 +30,9 @@ const outcomes: readonly [Outcome, string][] = [
 /** Who came, what was reached, a mark per child and spelling, a note. Used by the teacher and by a colleague with the link. */
 export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: ReportWanted) {
   const [id] = useState(newId);
+  const [here] = useState(() => new Set(members.flatMap((member) => (member.absent ? [] : [member.id]))));
   const [by, setBy] = useState(firstBy);
-  const [came, setCame] = useState<ReadonlySet<string>>(new Set(members.map((member) => member.id)));
+  const [came, setCame] = useState<ReadonlySet<string>>(here);
   const [reached, setReached] = useState<string>(plan.parts.at(-1)?.kind ?? "");
   const [marks, setMarks] = useState<ReadonlyMap<string, { id: string; outcome: Outcome }>>(new Map());
   const [note, setNote] = useState("");
@@ -40,7 +41,7 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
   const [at] = useState(stampNow);
   const items = plan.parts.find((part) => part.kind === "lastLook")?.items ?? [plan.target];
 
-  useUnsaved(!sent && (note.trim() !== "" || marks.size > 0 || came.size < members.length));
+  useUnsaved(!sent && (note.trim() !== "" || marks.size > 0 || came.size !== here.size));
 
   const toggle = (child: string) => {
     const next = new Set(came);
@@ -102,6 +103,7 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
                   onChange={() => toggle(member.id)}
                 />{" "}
                 {member.name}
+                {member.absent && <span className="font-normal text-soft">absent that day</span>}
               </label>
               {came.has(member.id) && (
                 <div className="mt-1 grid grid-cols-2 gap-2 pl-7">

@@ -202,6 +202,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
                   >
                     {member.name}
                   </Link>
+                  {member.absent && <span className="ml-2 text-sm text-soft">absent that day</span>}
                   {member.note && <span className="block text-sm text-soft">{member.note}</span>}
                 </li>
               ))}

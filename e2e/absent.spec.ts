@@ -1,0 +1,49 @@
+import { expect, expectAccessible, test } from "./school.ts";
+
+test("a child who is absent today: one tap, and checks, sessions and lists follow; one tap more and it is here", async ({
+  page,
+  school,
+}) => {
+  const { today } = await school.get<{ today: string }>("/api/school");
+  const sessions = await school.get<{ id: string; heldOn: string; reports?: number }[]>("/api/sessions");
+  const planned = sessions.find((one) => one.heldOn >= today) ?? sessions[0];
+  await fetch(`${school.base}/api/sessions/${planned?.id}`, {
+    method: "PATCH",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({
+      version: (await school.get<{ version: number }>(`/api/sessions/${planned?.id}`)).version,
+      heldOn: today,
+    }),
+  });
+  const { members } = await school.get<{ members: { id: string; name: string }[] }>(`/api/sessions/${planned?.id}`);
+  const [absent, there] = members;
+  const { child } = await school.get<{ child: { classId: string } }>(`/api/children/${absent?.id}`);
+
+  await page.goto(`${school.base}/class/${child.classId}`);
+  const mark = page.getByRole("button", { name: `${absent?.name} is absent today` });
+  await mark.press("Enter");
+  await expect(mark).toHaveAttribute("aria-pressed", "true");
+  await expect(page.getByRole("row", { name: new RegExp(`^${absent?.name}`) })).toContainText("absent today");
+  await expectAccessible(page);
+
+  // A class taken for a check comes without it; it can still be chosen by hand.
+  await page.goto(`${school.base}/check`);
+  await page.getByLabel("Take a group or a class").selectOption(child.classId);
+  await expect(page.getByRole("checkbox", { name: new RegExp(`^${absent?.name}`) })).not.toBeChecked();
+  await page.getByRole("checkbox", { name: new RegExp(`^${absent?.name}`) }).check();
+
+  await page.goto(`${school.base}/sessions/${planned?.id}`);
+  await expect(
+    page
+      .getByRole("listitem")
+      .filter({ hasText: absent?.name ?? "" })
+      .first(),
+  ).toContainText("absent that day");
+  await page.getByRole("button", { name: "Say what happened" }).click();
+  await expect(page.getByRole("checkbox", { name: new RegExp(`^${absent?.name}`) })).not.toBeChecked();
+  await expect(page.getByRole("checkbox", { name: new RegExp(`^${there?.name}`) })).toBeChecked();
+
+  await page.goto(`${school.base}/class/${child.classId}`);
+  await mark.click();
+  await expect(mark).toHaveAttribute("aria-pressed", "false");
+});
