@@ -19,9 +19,43 @@ if (!(share >= 0.01 && share <= 1)) {
 const OTHERS = Math.round(199 * share);
 const BIG = { children: Math.round(3000 * share), answers: 2000 };
 const RUNS = 15;
+const MOST_QUERIES = 10;
 
 const folder = mkdtempSync(join(tmpdir(), "keen-schools-"));
-const database = await startTestServer(await freePort());
+/** Plans of what the application asks, as the server logs them; only those of the measured run among all are kept. */
+const plans = new Map<string, { count: number; ms: number; plan: string }>();
+let [listening, piece] = [false, ""];
+const explained = /duration: ([\d.]+) ms {2}plan:\s*Query Text: ([\s\S]*)/;
+function hearPlans(said: string): void {
+  piece += said;
+  const entries = piece.split(/^(?=\d{4}-\d\d-\d\d [\d:.]+ \S+ \[\d+\] LOG:)/m);
+  piece = entries.pop() ?? "";
+  if (!listening) return;
+  for (const entry of entries) {
+    const [, ms = "0", rest = ""] = explained.exec(entry) ?? [];
+    const lines = rest.split("\n").map((line) => line.replace(/^\t/, ""));
+    const at = lines.findIndex((line) => /\(cost=/.test(line));
+    if (at < 1) continue;
+    const query = lines
+      .slice(0, at)
+      .join(" ")
+      .replace(/'[0-9a-f-]{36}'/g, "'…'")
+      .replace(/\s+/g, " ")
+      .trim();
+    const key = query.replace(/\$\d+/g, "$").slice(0, 300);
+    const known = plans.get(key) ?? { count: 0, ms: 0, plan: lines.slice(at).join("\n") };
+    plans.set(key, { ...known, count: known.count + 1, ms: known.ms + Number(ms) });
+  }
+}
+const settings = [
+  "shared_preload_libraries=auto_explain",
+  "auto_explain.log_min_duration=0",
+  "auto_explain.log_analyze=off",
+];
+const database = await startTestServer(await freePort(), {
+  flags: settings.flatMap((one) => ["-c", one]),
+  says: hearPlans,
+});
 const url = database.urlOf("keen_schools");
 await onServer(url, "create database keen_schools");
 const sql = new pg.Client({ connectionString: url });
@@ -124,7 +158,9 @@ try {
   await sql.query("set session_replication_role = origin");
   await sql.query("vacuum analyze");
   console.log(`Now ${OTHERS} others are there, with ${(await count()).toLocaleString("en-GB")} entries in all.`);
+  listening = true;
   const among = await costs(pages);
+  listening = false;
 
   // A hundred times the answers, before all that are there, so that what is known stays as it is.
   const before = await count(home);
@@ -149,6 +185,19 @@ try {
     const pair = (one: Costs) => `${cell(one.warm)}, ${cell(one.cold)}`;
     const times = (one: Costs) => `${(one.warm / a.warm).toFixed(2)}, ${(one.cold / a.cold).toFixed(2)}`;
     console.log(`| ${[name, pair(a), pair(b), times(b), pair(c), times(c)].join(" | ")} |`);
+  }
+  console.log(
+    "\nThe ten queries that were asked most, and how the server goes about each (columns of costs left out):",
+  );
+  for (const [query, { count: times, plan }] of [...plans]
+    .sort((one, other) => other[1].count - one[1].count)
+    .filter((_, at) => at < MOST_QUERIES)) {
+    console.log(`\n${times} times: ${query.length > 160 ? `${query.slice(0, 160)} …` : query}`);
+    for (const line of plan
+      .split("\n")
+      .filter((one) => /(?:Scan|Join|Nested|Aggregate|Sort|Index Cond|Filter)/.test(one))
+      .slice(0, 12))
+      console.log(`  ${line.replace(/ {2}\(cost=.*$/, "")}`);
   }
   const size = (await sql.query("select pg_size_pretty(pg_database_size(current_database())) as size")).rows[0].size;
   console.log(`\nThe database takes ${size}.`);

@@ -12,7 +12,7 @@ import {
   setAbsent,
   traces,
 } from "#contract";
-import { checkOf, firstOfEach, isGiven, isRight, type KindId } from "#core/ledger";
+import { isGiven, type KindId } from "#core/ledger";
 import { sameName } from "#core/roster";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -107,10 +107,9 @@ export function childRoutes({ serve }: Domain): void {
 
   serve(getChild, async ({ params, school }) => {
     const child = await mustChild(school, params.id);
-    const given = (await school.ledger.standingOfChildren([child.id])).get(child.id) ?? [];
+    const counts = await school.ledger.countsOfChecks(child.id);
     const rows = await school.checks.ofChild(child.id);
     const checks = rows.map((check) => {
-      const first = firstOfEach(given.filter((answer) => checkOf(answer) === check.id && answer.pass === 1));
       const { id, sittingId, startedAt, endedAt, items } = check;
       return {
         id,
@@ -119,8 +118,7 @@ export function childRoutes({ serve }: Domain): void {
         startedAt,
         endedAt,
         cards: items.length,
-        asked: first.length,
-        right: first.filter((answer) => isRight(answer.outcome)).length,
+        ...(counts.get(id) ?? { asked: 0, right: 0 }),
       };
     });
     const setups = new Map(rows.map((check) => [check.id, check.setup]));

@@ -33,7 +33,16 @@ export async function contents(inside: Inside, ids: readonly string[]): Promise<
 
 /** One order, or undefined. */
 export async function find(inside: Inside, id: string): Promise<OrderView | undefined> {
-  return (await list(inside)).find((one) => one.id === id);
+  const [row] = await inside.select().from(t.orders).where(eq(t.orders.id, id));
+  if (!row) return undefined;
+  const usedBy = (await classes.list(inside)).filter((one) => one.orderId === id);
+  return {
+    id,
+    shipped: row.shipped,
+    version: row.version,
+    content: row.content,
+    usedBy: usedBy.map(({ id: classId, name, stepId }) => ({ id: classId, name, stepId })),
+  };
 }
 
 /** Adds an order; one whose id is there already stays as it is. */

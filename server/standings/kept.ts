@@ -52,7 +52,9 @@ export async function shownOf(inside: Inside, childIds: readonly string[]): Prom
     const one = here.get(id) as Kept;
     const fresh = more.map(({ entry }) => entry);
     const shown = shownAfter(one.shown, fresh, { ...by, words: by.words });
-    if (shown) here.set(id, { ...one, shown, number: Math.max(...more.map((entry) => entry.number)) });
+    // What a reading says costs most to work out: it is stored at once.
+    const stored = fresh.some((entry) => entry.outcome === "reading") ? -1 : one.stored;
+    if (shown) here.set(id, { ...one, shown, stored, number: Math.max(...more.map((entry) => entry.number)) });
     else anew.push(id);
   }
   if (anew.length > 0)

@@ -1,4 +1,5 @@
 import type { CanRead, Gaps, SetupBody } from "#contract";
+import { standing } from "#core/ledger";
 import {
   type ConfusionCount,
   canRead,
@@ -13,10 +14,10 @@ import {
 import { shortDay } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
 import { list as listClasses } from "../classes/repository.ts";
-import { standingOfChildren } from "../ledger/standing.ts";
+import { heardOfChild } from "../ledger/log.ts";
+import { ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
-import { read as readWords } from "../words/repository.ts";
 import { shownOf } from "./kept.ts";
 
 /**
@@ -191,9 +192,9 @@ export async function confusionsOf(
   childId: string,
   setups: ReadonlyMap<string, SetupBody>,
 ): Promise<readonly ConfusionCount[]> {
-  const given = (await standingOfChildren(inside, [childId])).get(childId) ?? [];
-  return confusionsIn(given, {
-    ...(await readWords(inside)),
+  const by = await ruleOf(inside);
+  return confusionsIn(standing(await heardOfChild(inside, childId), by), {
+    ...by.words,
     setupOf: (checkId) => setups.get(checkId ?? ""),
   });
 }

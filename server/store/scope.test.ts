@@ -157,6 +157,7 @@ describe("another school's rows", () => {
       ledger: {
         take: () => other.ledger.take([note], () => false),
         entriesSince: () => other.ledger.entriesSince(sittingId, { [childId]: 1 }),
+        countsOfChecks: () => other.ledger.countsOfChecks(childId),
         logOfChecks: () => other.ledger.logOfChecks([checkId]),
         logOfChildren: () => other.ledger.logOfChildren([childId]),
         standingOfChildren: () => other.ledger.standingOfChildren([childId]),
