@@ -9,5 +9,5 @@ if (what === "pages") {
   run("npx", ["tsx", "scripts/bench-pages.ts", ...rest]);
 } else if (what === "schools") {
   build();
-  run("npx", ["tsx", "scripts/bench-schools.ts", ...rest]);
+  run("npx", ["tsx", "scripts/schools.bench.ts", ...rest]);
 } else run("npx", ["vitest", "bench", "--run", ...(what ? [what, ...rest] : [])]);

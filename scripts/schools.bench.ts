@@ -8,7 +8,6 @@ import { join } from "node:path";
 import pg from "pg";
 import { fillDemo } from "#demo";
 import { freePort, type RunningServer, startServer } from "../e2e/server.ts";
-import { tablesInOrder } from "../server/care/backup.ts";
 import { onServer, startTestServer } from "../server/store/testing-server.ts";
 
 const share = Number(process.argv[2] ?? 1);
@@ -135,8 +134,9 @@ try {
   await sql.query(
     `insert into schools (id, slug, name) select gen_random_uuid(), 'other-' || n, 'Other ' || n from generate_series(1, ${OTHERS}) n`,
   );
-  for (const table of tablesInOrder()) {
-    if (["doors", "erased"].includes(table)) continue;
+  // Rules between tables are off for the while, so that any order will do.
+  for (const table of columnsOf.keys()) {
+    if (["schools", "doors", "erased", "standings"].includes(table)) continue;
     const sparse = table === "answers" ? "and t.number % 10 = 1" : "";
     await sql.query(
       `insert into "${table}" (school_id, ${columnsOf.get(table)}) select s.id, ${(columnsOf.get(table) ?? "").replace(/(^|, )/g, "$1t.")} from "${table}" t, schools s where t.school_id = '${home}' and s.slug like 'other-%' ${sparse}`,
