@@ -92,6 +92,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
     addChild: { id: uuid(), classId, name: `New ${uuid().slice(0, 6)}`, note: "" },
     importChildren: { children: [{ id: uuid(), classId, name: `New ${uuid().slice(0, 6)}`, note: "" }] },
     editChild: { version: 0, classId, note: "changed by no one" },
+    setAbsent: { absent: false },
     startSitting: {
       id: uuid(),
       name: "Check",
