@@ -1,4 +1,7 @@
-import { finished } from "node:stream/promises";
+import { createReadStream, createWriteStream, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pipeline } from "node:stream/promises";
 import type { Request, Response } from "express";
 import { backupFile } from "#contract";
 import type { Domain } from "../house.ts";
@@ -11,11 +14,18 @@ export function careRoutes({ streams, backup }: Domain): void {
     const actor = await gate.enter(backupFile.may, request, {});
     const now = new Date();
     const day = await as(actor).settings.dayOf(now);
-    response.setHeader("content-type", "application/octet-stream");
-    response.setHeader("content-disposition", `attachment; filename="school-${day}.keen"`);
-    response.setHeader("cache-control", "no-store, no-transform");
-    await backup(actor.schoolId, response, now);
-    await finished(response).catch(() => undefined);
+    // Written whole before it is sent: a slow line would hold the database's one moment, and on the embedded one everyone.
+    const between = mkdtempSync(join(tmpdir(), "keen-backup-"));
+    try {
+      const file = join(between, "school.keen");
+      await backup(actor.schoolId, createWriteStream(file, { mode: 0o600 }), now);
+      response.setHeader("content-type", "application/octet-stream");
+      response.setHeader("content-disposition", `attachment; filename="school-${day}.keen"`);
+      response.setHeader("cache-control", "no-store, no-transform");
+      await pipeline(createReadStream(file), response);
+    } finally {
+      rmSync(between, { recursive: true, force: true });
+    }
     await as(actor).settings.backedUp(now);
   });
 }

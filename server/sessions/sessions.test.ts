@@ -151,7 +151,8 @@ describe("a link", () => {
   test("shows the card and nothing more; only its hash is kept", async () => {
     const { token } = await make();
     const card = await house.ask(getShared, { params: { token } });
-    expect(Object.keys(card.members[0] ?? {})).toEqual(["id", "name"]);
+    // Absent: so that who came is said with one tap less.
+    expect(Object.keys(card.members[0] ?? {})).toEqual(["id", "name", "absent"]);
     const rows = (await house.store.owner.execute(sql`select s::text as row from shares s`)) as unknown as {
       rows: { row: string }[];
     };

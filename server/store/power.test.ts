@@ -3,13 +3,18 @@ import fs, { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, wri
 import { syncBuiltinESMExports } from "node:module";
 import { tmpdir } from "node:os";
 import { dirname, join, relative } from "node:path";
+import { PGlite } from "@electric-sql/pglite";
 import { sql } from "drizzle-orm";
+import { drizzle } from "drizzle-orm/pglite";
+import { migrate } from "drizzle-orm/pglite/migrator";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { addClass, getSchool } from "#contract";
 import { dice } from "#core/checks";
+import { migrationsUpTo } from "../care/restore.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
+import { allMigrations } from "./testing.ts";
 
 // The machine loses its power: of every file is left what was flushed last, and nothing of one that never was. The
 // embedded database flushes nothing, so all of its own files go.
@@ -170,6 +175,28 @@ test("a database that does not open, or is not there, is made anew from the dump
     expect(said.join(" ")).toMatch(/did not open.*made anew from the last dump.*1 writes/s);
     await store.close();
   }
+  rmSync(folder, { recursive: true });
+});
+
+test("a folder of the version before, without a journal, opens with its data and has one from then on", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "keen-before-"));
+  const part = migrationsUpTo(allMigrations, 12);
+  const client = await PGlite.create(join(folder, "pg"));
+  await migrate(drizzle(client), { migrationsFolder: part });
+  await client.exec("update schools set name = 'Marlpit Lock School'");
+  await client.close();
+  rmSync(part, { recursive: true });
+  const nameIn = async () => {
+    const store = await openStore({ folder });
+    const { rows } = (await store.owner.execute(sql`select name from schools`)) as unknown as { rows: unknown[] };
+    await store.owner.execute(sql`update schools set name = 'Marlpit Lock'`);
+    await store.close();
+    return rows;
+  };
+  expect(await nameIn()).toEqual([{ name: "Marlpit Lock School" }]);
+  // From now on it outlives the machine.
+  rmSync(join(folder, "pg"), { recursive: true });
+  expect(await nameIn()).toEqual([{ name: "Marlpit Lock" }]);
   rmSync(folder, { recursive: true });
 });
 
