@@ -170,7 +170,9 @@ export async function entriesSince(
   );
 }
 
-const notVoided = sql`not exists (select 1 from ${t.answers} v where v.voids = ${t.answers.id})`;
+/** What nothing takes back. Undos are few: they are read once for the child, not looked for at each entry. */
+const notVoided = (childId: string) =>
+  sql`${t.answers.id} not in (select v.voids from ${t.answers} v where v.child_id = ${childId} and v.voids is not null)`;
 
 /**
  * How many items each check of a child has asked, and how many of them were right, by the first answer of the first round.
@@ -190,7 +192,7 @@ export async function countsOfChecks(
         eq(a.source, "check"),
         eq(a.pass, 1),
         inArray(a.outcome, [...allOutcomes]),
-        notVoided,
+        notVoided(childId),
       ),
     )
     .orderBy(a.checkId, a.item, a.markedAt, a.id)
@@ -206,7 +208,7 @@ export async function countsOfChecks(
 /** What stands of a child's log in which something was said, written or chosen in place of the right answer; readings too. */
 export async function heardOfChild(inside: Inside, childId: string): Promise<AnswerBody[]> {
   const heard = or(isNotNull(t.answers.heard), eq(t.answers.outcome, "reading"));
-  return (await entriesWhere(inside, and(eq(t.answers.childId, childId), heard, notVoided))).map(
+  return (await entriesWhere(inside, and(eq(t.answers.childId, childId), heard, notVoided(childId)))).map(
     ({ entry }) => entry,
   );
 }
