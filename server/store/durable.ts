@@ -23,11 +23,12 @@ export interface Durably {
   readonly journal: Journal;
   /** The number of the last write that the database has. */
   number: number;
+  /** Throws when the disk could not take a write before, until that is mended. */
+  ready(): void;
   /**
-   * Called before a write begins. Throws when the disk could not take the ones before, until that is mended.
+   * A flush failed: what was written is in the database, and not surely on the disk. Another flush that succeeds says
+   * nothing about it, so that it takes a dump to be sure of it again.
    */
-  ready(): Promise<void>;
-  /** A flush failed: what was written is in the database, and not surely on the disk. */
   failed(): void;
   /** Called after each write, outside of its transaction. */
   wrote(): void;
@@ -63,7 +64,7 @@ export function durable(client: PGlite, by: Durably): PGlite {
         } as unknown as Transaction;
         const result = await work(noting);
         if (!said.some(changes)) return result;
-        await by.ready();
+        by.ready();
         const number = by.number + 1;
         await tx.exec(`reset role; update keen.journal set number = ${number}`);
         const statements = said.filter((one) => changes(one) || settings.test(one[0]));

@@ -54,7 +54,8 @@ export interface FolderWanted {
 export async function openFolder(folder: string, wanted: FolderWanted): Promise<OpenStore> {
   let release = () => {};
   try {
-    mkdirSync(folder, { recursive: true });
+    // It names children: no one else on the machine is to read it.
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
     release = holdFolder(folder);
     if (wanted.fresh)
       for (const name of readdirSync(folder))
@@ -164,7 +165,7 @@ async function journalled(
 ): Promise<OpenStore> {
   const first = (await numberOf(client)) ?? 0;
   const journal = openJournal(folder, first + 1);
-  let [broken, triedAt, dumping]: [boolean, number, Promise<void> | undefined] = [false, 0, undefined];
+  let [broken, closed, dumping]: [boolean, boolean, Promise<void> | undefined] = [false, false, undefined];
 
   /** A dump is on the disk before anything of the journal is cut. */
   async function dumpNow(): Promise<void> {
@@ -198,20 +199,26 @@ async function journalled(
     return dumping;
   };
 
+  /** Tries to get everything onto the disk until it is there. */
+  function mend(): void {
+    setTimeout(() => {
+      if (closed) return;
+      dump().then(() => {
+        broken = false;
+      }, mend);
+    }, AGAIN_MS).unref();
+  }
+
   const by: Durably = {
     journal,
     number: first,
-    ready: async () => {
-      if (!broken) return;
-      if (Date.now() - triedAt < AGAIN_MS) throw Object.assign(new Error("The disk is full"), { code: "ENOSPC" });
-      triedAt = Date.now();
-      // Flushed once more: what failed before is on the disk now, or this write is refused too.
-      await journal.flushed();
-      broken = false;
+    ready: () => {
+      if (broken) throw Object.assign(new Error("The disk is full"), { code: "ENOSPC" });
     },
     failed: () => {
+      if (broken) return;
       broken = true;
-      triedAt = Date.now();
+      mend();
     },
     wrote: () => {
       if (journal.size > mostJournal && !dumping) dump().catch(() => undefined);
@@ -226,6 +233,7 @@ async function journalled(
     signals: noOne,
     dump,
     close: async () => {
+      closed = true;
       await dumping?.catch(() => undefined);
       await client.close();
       journal.close();

@@ -21,12 +21,11 @@ export interface Entry {
   readonly statements: readonly (readonly [text: string, params: readonly unknown[]])[];
 }
 
-/** What stands in a file of the journal: whole entries, and whether something follows that is none. */
+/** What stands in a file of the journal. */
 interface ReadFile {
   readonly entries: readonly Entry[];
   /** Bytes of the whole entries: what follows was not written to its end. */
   readonly whole: number;
-  readonly torn: boolean;
 }
 
 const nameOf = (first: number) => `journal-${String(first).padStart(12, "0")}.log`;
@@ -47,29 +46,48 @@ function lineOf(entry: Entry): Buffer {
   return Buffer.from(`${crc32(text).toString(16).padStart(8, "0")} ${text}\n`);
 }
 
-function readLines(path: string): ReadFile {
-  const content = readFileSync(path);
-  const entries: Entry[] = [];
-  let whole = 0;
-  while (whole < content.length) {
-    const end = content.indexOf(10, whole);
-    if (end < 0) break;
-    const line = content.subarray(whole, end).toString();
-    const text = line.slice(9);
-    if (crc32(text).toString(16).padStart(8, "0") !== line.slice(0, 8)) break;
-    const [number, statements] = JSON.parse(text) as [number, Entry["statements"]];
-    entries.push({ number, statements });
-    whole = end + 1;
-  }
-  return { entries, whole, torn: whole < content.length };
-}
-
 /** The journal is damaged in the middle: what follows the damage cannot be trusted. */
 export class DamagedJournal extends Error {
   constructor(readonly path: string) {
     super(`The journal ${path} is damaged`);
     this.name = "DamagedJournal";
   }
+}
+
+/** The entry of a line, or undefined when it is not as it was written. */
+function entryOf(line: string): Entry | undefined {
+  const text = line.slice(9);
+  if (crc32(text).toString(16).padStart(8, "0") !== line.slice(0, 8)) return undefined;
+  const [number, statements] = JSON.parse(text) as [number, Entry["statements"]];
+  return { number, statements };
+}
+
+/**
+ * Reads a file up to the first line that is not whole. Such a line at the end was never acknowledged: the write was cut, or
+ * left a hole of zeros.
+ * @throws DamagedJournal when whole lines follow one that is not, with no hole: those were acknowledged, and so was it
+ */
+function readLines(path: string): ReadFile {
+  const content = readFileSync(path);
+  const entries: Entry[] = [];
+  let whole = 0;
+  while (whole < content.length) {
+    const end = content.indexOf(10, whole);
+    const entry = end < 0 ? undefined : entryOf(content.subarray(whole, end).toString());
+    if (!entry) break;
+    entries.push(entry);
+    whole = end + 1;
+  }
+  const rest = content.subarray(whole);
+  if (
+    !rest.includes(0) &&
+    rest
+      .toString()
+      .split("\n")
+      .some((line) => entryOf(line) !== undefined)
+  )
+    throw new DamagedJournal(path);
+  return { entries, whole };
 }
 
 /**
@@ -117,6 +135,8 @@ export function openJournal(folder: string, next: number): Journal {
   let size = fstatSync(file).size;
   let waiting: { done(): void; failed(error: unknown): void }[] = [];
   let flushing = false;
+  /** Files that were written to before, to be closed when no flush of them is on its way. */
+  const left: number[] = [];
 
   function begin(first: number): number {
     const opened = openSync(join(folder, nameOf(first)), "a+");
@@ -129,10 +149,9 @@ export function openJournal(folder: string, next: number): Journal {
     flushing = true;
     const served = waiting;
     waiting = [];
-    const of = file;
-    fdatasync(of, (error) => {
+    fdatasync(file, (error) => {
       flushing = false;
-      if (of !== file) closeSync(of);
+      for (const one of left.splice(0)) closeSync(one);
       for (const one of served) {
         if (error) one.failed(error);
         else one.done();
@@ -174,7 +193,8 @@ export function openJournal(folder: string, next: number): Journal {
       file = begin(first);
       size = 0;
       // One that is being flushed is closed after it.
-      if (!flushing) closeSync(before);
+      if (flushing) left.push(before);
+      else closeSync(before);
     },
     cut: (number) => {
       const files = filesIn(folder);

@@ -224,6 +224,16 @@ test("a journal that is damaged in the middle is not believed: nothing is opened
   writeFileSync(join(folder, journal), [lines[0], lines[2], ""].join("\n"));
   writeFileSync(join(folder, "boot"), "another run of the machine");
   await expect(openStore({ folder })).rejects.toThrow(/is damaged.*npm run restore/);
+  // A letter that is another one, in a line that others follow: it was acknowledged, and is not cut off with them.
+  const spoilt = [lines[0], lines[1]?.replace('"b"', '"x"'), lines[2], ""].join("\n");
+  writeFileSync(join(folder, journal), spoilt);
+  await expect(openStore({ folder })).rejects.toThrow(/is damaged/);
+  expect(readFileSync(join(folder, journal), "utf8")).toBe(spoilt);
+  // A hole of zeros is where a write was on its way when the power went: what stands behind it was not acknowledged.
+  writeFileSync(join(folder, journal), `${lines[0]}\n${"\0".repeat(300)}\n${lines[2]}\n`);
+  const store2 = await openStore({ folder });
+  expect(await namesIn(store2)).toEqual(["a", "school"]);
+  await store2.close();
   rmSync(folder, { recursive: true });
 });
 
