@@ -22,6 +22,14 @@ export interface Endpoint<
   readonly answer: Answer;
 }
 
+/** Asked like an endpoint, and answered with a stream: of events, as long as someone listens, or of a file. */
+export interface Stream {
+  /** With `:name` for each key of `params`. */
+  readonly path: string;
+  readonly may: May;
+  readonly params: z.ZodType;
+}
+
 /** After checking. */
 type Parsed<T> = T extends z.ZodType ? z.output<T> : undefined;
 /** Before checking. */

@@ -1,8 +1,7 @@
 import { z } from "zod";
 import { answer, item } from "./answers.ts";
 import { byId, done } from "./common.ts";
-import type { Endpoint } from "./endpoint.ts";
-import type { May } from "./may.ts";
+import type { Endpoint, Stream } from "./endpoint.ts";
 
 /** What the child's face shows. It never holds a mark. */
 export const face = z.discriminatedUnion("show", [
@@ -70,14 +69,6 @@ export const tapFace = {
   body: z.object({ item, choice: z.string().max(20) }),
   answer: done,
 } as const satisfies Endpoint;
-
-/** A stream of server-sent events: asked like an endpoint, answered as long as someone listens. */
-export interface Stream {
-  /** With `:name` for each key of `params`. */
-  readonly path: string;
-  readonly may: May;
-  readonly params: z.ZodType;
-}
 
 /** Tells a desk of marks that others made at it. */
 export const deskStream = {

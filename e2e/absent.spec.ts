@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from "./school.ts";
+import { expect, expectAccessible, patch, test } from "./school.ts";
 
 test("a child who is absent today: one tap, and checks, sessions and lists follow; one tap more and it is here", async ({
   page,
@@ -7,15 +7,10 @@ test("a child who is absent today: one tap, and checks, sessions and lists follo
   const { today } = await school.get<{ today: string }>("/api/school");
   const sessions = await school.get<{ id: string; heldOn: string; reports?: number }[]>("/api/sessions");
   const planned = sessions.find((one) => one.heldOn >= today) ?? sessions[0];
-  await fetch(`${school.base}/api/sessions/${planned?.id}`, {
-    method: "PATCH",
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify({
-      version: (await school.get<{ version: number }>(`/api/sessions/${planned?.id}`)).version,
-      heldOn: today,
-    }),
-  });
-  const { members } = await school.get<{ members: { id: string; name: string }[] }>(`/api/sessions/${planned?.id}`);
+  const path = `/api/sessions/${planned?.id}`;
+  const { version } = await school.get<{ version: number }>(path);
+  await patch(school, path, { version, heldOn: today });
+  const { members } = await school.get<{ members: { id: string; name: string }[] }>(path);
   const [absent, there] = members;
   const { child } = await school.get<{ child: { classId: string } }>(`/api/children/${absent?.id}`);
 

@@ -125,6 +125,11 @@ export function put(school: School, path: string, body: object): Promise<void> {
   return write(school, "PUT", path, body);
 }
 
+/** PATCH of the API, as `post`. */
+export function patch(school: School, path: string, body: object): Promise<void> {
+  return write(school, "PATCH", path, body);
+}
+
 async function write(school: School, method: string, path: string, body: object): Promise<void> {
   const response = await fetch(school.base + path, {
     method,

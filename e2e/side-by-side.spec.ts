@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, expectAccessible, type School, test } from "./school.ts";
+import { expect, expectAccessible, patch, put, type School, test } from "./school.ts";
 
 /** Two people change one thing on two devices: nothing of either is lost without a word. */
 
@@ -109,23 +109,13 @@ test("the settings of the school are asked about as well", async ({ page, school
   await expect(page.getByLabel("the sound", { exact: true })).toBeChecked();
 });
 
-/** Changes something as a colleague on another machine would. */
-async function asColleague(school: School, method: "PATCH" | "PUT", path: string, body: object): Promise<void> {
-  const response = await fetch(school.base + path, {
-    method,
-    headers: { "content-type": "application/json" },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
-}
-
 test("a child that a colleague moved meanwhile", async ({ page, school }) => {
   const [child] = await school.get<{ id: string; name: string; version: number }[]>("/api/children");
   const path = `/api/children/${child?.id}`;
   await pageOn(page, school, `/child/${child?.id}`);
   await page.getByRole("button", { name: "Edit" }).click();
   await page.getByLabel("Note").fill("Sits at the front.");
-  await asColleague(school, "PATCH", path, { version: child?.version, note: "Glasses are due." });
+  await patch(school, path, { version: child?.version, note: "Glasses are due." });
   await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
   const choice = choiceOn(page);
   await expect(choice).toContainText("YoursSits at the front.");
@@ -150,7 +140,7 @@ test("a teaching order: mine becomes a copy beside theirs", async ({ page, schoo
   await page.getByLabel("Title of step 1", { exact: true }).fill("Reeds first");
   const [first, ...rest] = order.content.steps;
   const content = { ...order.content, steps: [{ ...first, title: "Herons first" }, ...rest] };
-  await asColleague(school, "PUT", `/api/orders/${id}`, { version: order.version, content });
+  await put(school, `/api/orders/${id}`, { version: order.version, content });
   await page.getByRole("button", { name: "Save changes" }).click();
   await expect(choiceOn(page)).toContainText("Herons first");
   await choiceOn(page).getByRole("button", { name: "Keep mine as a copy" }).click();
@@ -172,7 +162,7 @@ test("a session whose plan a colleague changed meanwhile", async ({ page, school
   await page.getByRole("button", { name: "Edit Read words" }).click();
   await page.getByLabel("Minutes").fill("6");
   const plan = { ...session.plan, parts: session.plan.parts.map((part) => ({ ...part, minutes: 2 })) };
-  await asColleague(school, "PATCH", path, { version: session.version, plan });
+  await patch(school, path, { version: session.version, plan });
   await page.getByRole("button", { name: "Save" }).click();
   await expect(choiceOn(page)).toContainText("Theirs");
   await choiceOn(page).getByRole("button", { name: "Leave theirs" }).click();

@@ -45,7 +45,8 @@ export function tablesInOrder(): readonly string[] {
   return order;
 }
 
-const rowsOf = async <Row>(db: Pick<Db, "execute">, query: Parameters<Db["execute"]>[0]): Promise<Row[]> =>
+/** Rows of a query, as either driver gives them. */
+export const rowsOf = async <Row>(db: Pick<Db, "execute">, query: Parameters<Db["execute"]>[0]): Promise<Row[]> =>
   ((await db.execute(query)) as unknown as { rows: Row[] }).rows;
 
 /** How many migrations a database has. */

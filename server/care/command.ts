@@ -4,10 +4,11 @@ import { join, resolve } from "node:path";
 import { openHouse } from "../house.ts";
 import type { Shipped } from "../shipped.ts";
 import { syncFile } from "../store/disk.ts";
+import { knownMigrations, migrationsUpTo } from "../store/migrated.ts";
 import { openStore } from "../store/open.ts";
 import type { OpenStore } from "../store/opened.ts";
 import { BadBackup, type Digest, digestOf, readBackup, writeBackup } from "./backup.ts";
-import { away, erasedIn, fillFrom, knownMigrations, migrationsUpTo } from "./restore.ts";
+import { erasedIn, fillFrom } from "./restore.ts";
 
 const usage = `Say what to do:
   npm run backup -- FILE           all schools into one file
@@ -87,7 +88,7 @@ async function putInto(
       await first.close();
     }
   } finally {
-    away(part);
+    rmSync(part, { recursive: true, force: true });
   }
   const store = await openStore({ ...place, migrations });
   const house = openHouse(store, shipped);

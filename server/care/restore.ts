@@ -1,28 +1,8 @@
-import { cpSync, createReadStream, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { createReadStream } from "node:fs";
 import { sql } from "drizzle-orm";
 import { asOwner } from "../people/schools.ts";
 import type { Db, OpenStore } from "../store/opened.ts";
-import { BadBackup, migrationsOf, type Part, readBackup, tablesInOrder } from "./backup.ts";
-
-/** The migrations of this program, the first ones alone: a backup is put back as it was, then brought along. */
-export function migrationsUpTo(folder: string, count: number): string {
-  const part = mkdtempSync(join(tmpdir(), "keen-migrations-"));
-  cpSync(folder, part, { recursive: true });
-  const journal = join(part, "meta", "_journal.json");
-  const { entries, ...rest } = JSON.parse(readFileSync(journal, "utf8"));
-  writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.slice(0, count) }));
-  return part;
-}
-
-/** How many migrations this program has. */
-export function knownMigrations(folder: string): number {
-  return JSON.parse(readFileSync(join(folder, "meta", "_journal.json"), "utf8")).entries.length;
-}
-
-const rowsOf = async <Row>(db: Pick<Db, "execute">, query: Parameters<Db["execute"]>[0]): Promise<Row[]> =>
-  ((await db.execute(query)) as unknown as { rows: Row[] }).rows;
+import { BadBackup, migrationsOf, type Part, readBackup, rowsOf, tablesInOrder } from "./backup.ts";
 
 /** Takes away the school that every new database begins with. @throws BadBackup when someone has begun to use it */
 async function emptied(store: OpenStore): Promise<void> {
@@ -109,6 +89,3 @@ export async function erasedIn(store: OpenStore): Promise<Map<string, string[]>>
   });
   return found;
 }
-
-/** Removes a folder of migrations that was made for a while. */
-export const away = (folder: string) => rmSync(folder, { recursive: true, force: true });

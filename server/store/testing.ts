@@ -1,10 +1,10 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { inject } from "vitest";
+import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
 import { onServer } from "./testing-server.ts";
@@ -38,12 +38,7 @@ export async function emptyDatabase(template: string): Promise<string> {
 
 /** An empty database in memory as it was after the migration with this number, for tests of the ones behind it. */
 export async function databaseAt(last: number): Promise<PGlite> {
-  const folder = mkdtempSync(join(tmpdir(), "keen-migrations-"));
-  cpSync(allMigrations, folder, { recursive: true });
-  const journal = join(folder, "meta", "_journal.json");
-  const { entries, ...rest } = JSON.parse(readFileSync(journal, "utf8"));
-  const upTo = entries.filter((entry: { idx: number }) => entry.idx <= last);
-  writeFileSync(journal, JSON.stringify({ ...rest, entries: upTo }));
+  const folder = migrationsUpTo(allMigrations, last + 1);
   const client = new PGlite();
   await migrate(drizzle(client), { migrationsFolder: folder });
   rmSync(folder, { recursive: true });
