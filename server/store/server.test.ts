@@ -1,9 +1,14 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
 import { addChild, addClass, type DeskEvent, getSchool, livePaths, markTaught, saveAnswers } from "#contract";
+import { careCommand } from "../care/command.ts";
 import { answerTo, beginOne } from "../checks/marking.ts";
+import { schoolCommand } from "../people/command.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { openStore } from "./open.ts";
-import { emptyDatabase } from "./testing.ts";
+import { allMigrations, emptyDatabase } from "./testing.ts";
 import { onServer, startTestServer, type TestServer } from "./testing-server.ts";
 
 // What only a real server has: several processes on one database, and a line to it that can be lost.
@@ -147,4 +152,35 @@ test("a wrong password and a database that is not there are told apart", async (
   await expect(openStore({ folder: "", url: missing })).rejects.toThrow(/has no database not_there/);
   const wrong = Object.assign(new URL(empty), { password: "wrong" }).href;
   await expect(openStore({ folder: "", url: wrong })).rejects.toThrow(/refuses keen_owner/);
+});
+
+test("an owner who is no superuser and may make roles is enough, as docs/running.md has it", async (context) => {
+  if (process.env.DATABASE_URL) return context.skip();
+  // A server of its own: the roles of the application are the server's, and belong to who made them first.
+  const server = await startTestServer(21_000 + (process.pid % 20_000));
+  const admin = server.urlOf("postgres");
+  await onServer(admin, "create role keen login createrole password 'of-the-tests'");
+  await onServer(admin, "create database keen owner keen");
+  const url = Object.assign(new URL(server.urlOf("keen")), { username: "keen" }).href;
+  const house = await openTestHouse(await openStore({ folder: "", url }));
+  const childId = await withChild(house);
+  expect((await house.school.children.find(childId))?.name).toBe("Ada M.");
+  expect(await schoolCommand(house.store, house.all, ["add", "Orm"])).toContain("orm.localhost");
+  await house.close();
+  const folder = mkdtempSync(join(tmpdir(), "keen-plain-"));
+  const wanted = { place: { folder: "", url }, migrations: allMigrations, shipped: house.shipped, now: new Date() };
+  expect(await careCommand(wanted, ["backup", join(folder, "all.keen")])).toContain("2 schools");
+  // And it is started once more, as after an upgrade.
+  await (await openStore({ folder: "", url })).close();
+  // Another owner on the same server is told what is missing.
+  await onServer(admin, "create role other login createrole password 'of-the-tests'");
+  await onServer(admin, "create database other owner other");
+  const second = Object.assign(new URL(server.urlOf("other")), { username: "other" }).href;
+  await expect(openStore({ folder: "", url: second })).rejects.toThrow(
+    /grant keen_app, keen_door to other with admin/,
+  );
+  await onServer(admin, "grant keen_app, keen_door to other with admin option");
+  await (await openStore({ folder: "", url: second })).close();
+  rmSync(folder, { recursive: true });
+  await server.stop();
 });

@@ -109,7 +109,7 @@ function inWords(error: unknown, address: URL): unknown {
     );
   if (code === "42501")
     return new CannotOpen(
-      `${address.username} may not make tables and roles in this database (42501). Give it the database and CREATEROLE ${again}`,
+      `${address.username} may not make tables and roles in this database (42501). Give it the database and CREATEROLE; where another owner of the same server has Keen Sapling too, also say there: grant keen_app, keen_door to ${address.username} with admin option; ${again}`,
     );
   if (code === undefined || /^E[A-Z]+$|^57P|^08|^53300$/.test(code))
     return new CannotOpen(
