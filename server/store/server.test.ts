@@ -129,6 +129,12 @@ describe("a line to the database that is lost", () => {
     if (!server?.down) return context.skip();
     const childId = await withChild(house);
     const check = await beginOne(house, childId, undefined, "2026-11-20T08:30:00.000Z");
+    const { rows } = (await house.store.owner.execute(
+      `select sitting_id as id from checks where id = '${check.id}'`,
+    )) as unknown as { rows: { id: string }[] };
+    const other = await openTestHouse(await openStore({ folder: "", url: server.urlOf("keen_away") }));
+    const path = livePaths.desk(rows[0]?.id ?? "");
+    const before = await listenTo(other.base + path);
     const { up } = await server.down();
     const mark = answerTo(check, check.items[0] ?? "", { outcome: "right" }, { markedAt: at });
     expect(await house.refused(saveAnswers, { body: { answers: [mark] } })).toMatchObject({ status: 503 });
@@ -136,6 +142,14 @@ describe("a line to the database that is lost", () => {
     await up();
     await expect.poll(async () => (await fetch(`${house.base}/api/school`)).status, { timeout: 10_000 }).toBe(200);
     expect((await house.ask(saveAnswers, { body: { answers: [mark] } })).fates).toMatchObject([{ fate: "kept" }]);
+    // The other process has missed what was told meanwhile, so it lets its desks read anew; then it hears again.
+    await before.read;
+    const after = await listenTo(other.base + path);
+    const second = answerTo(check, check.items[1] ?? "", { outcome: "none" }, { markedAt: at });
+    await house.ask(saveAnswers, { body: { answers: [second] } });
+    await expect.poll(() => after.events.length, { timeout: 10_000 }).toBe(1);
+    after.close();
+    await other.close();
   });
 });
 
