@@ -135,7 +135,19 @@ describe("a line to the database that is lost", () => {
     const other = await openTestHouse(await openStore({ folder: "", url: server.urlOf("keen_away") }));
     const path = livePaths.desk(rows[0]?.id ?? "");
     const before = await listenTo(other.base + path);
+    // One is in the middle of its work: it hears of the end, and no one else's process ends by it.
+    let letGo = () => {};
+    const held = new Promise<void>((done) => {
+      letGo = done;
+    });
+    const amidst = house.store.db.transaction(async (tx) => {
+      await tx.execute("select 1");
+      await held;
+      await tx.execute("select 1");
+    });
     const { up } = await server.down();
+    letGo();
+    await expect(amidst).rejects.toThrow();
     const mark = answerTo(check, check.items[0] ?? "", { outcome: "right" }, { markedAt: at });
     expect(await house.refused(saveAnswers, { body: { answers: [mark] } })).toMatchObject({ status: 503 });
     expect((await fetch(`${house.base}/api/school`)).status).toBe(503);
