@@ -2,8 +2,15 @@ import { defineConfig } from "vitest/config";
 
 const test = { testTimeout: 60_000, hookTimeout: 120_000 };
 const setup = { globalSetup: "server/store/testing-setup.ts" };
-/** What is of the embedded database alone: its folder, its migrations from versions that had no other, its dumps. */
-const ofEmbedded = ["server/store/{open,power,migrations,ledger-migration}.test.ts", "server/frame/upgrade.test.ts"];
+/**
+ * What is of the embedded database alone: its folder, its migrations from versions that had no other, its dumps; and what
+ * asks no database.
+ */
+const notOnServer = [
+  "server/jobs.test.ts",
+  "server/store/{open,power,migrations,ledger-migration}.test.ts",
+  "server/frame/upgrade.test.ts",
+];
 const ofServer = ["server/store/server.test.ts"];
 
 export default defineConfig({
@@ -21,7 +28,7 @@ export default defineConfig({
           benchmark: { include: ["{core,server}/**/*.bench.ts"] },
         },
       },
-      { test: { ...test, ...setup, name: "postgres", include: ["server/**/*.test.ts"], exclude: ofEmbedded } },
+      { test: { ...test, ...setup, name: "postgres", include: ["server/**/*.test.ts"], exclude: notOnServer } },
     ],
   },
 });

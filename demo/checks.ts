@@ -115,8 +115,8 @@ function plan(
     recent: [],
     exceptionWords,
     recentExceptionWords: [],
-    isSecure: () => false,
-    lastOf: () => undefined,
+    secure: new Set(),
+    last: new Map(),
     seed,
   });
 }

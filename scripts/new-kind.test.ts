@@ -69,7 +69,7 @@ const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const part = partOfPlan.parse(JSON.parse(JSON.stringify(sectionOf("colours", { bright: true }))));
 const nothing = { taught: [], recent: [], exceptionWords: [], recentExceptionWords: [], madeUp: [], sentences: [], compounds: [] };
 const settings = { answerForm: "sound", exceptionWay: "wholes", madeUp: true, slowAfter: 3 } as const;
-const check = planCheck({ ...nothing, lexicon, settings, section: part, isSecure: () => false, lastOf: () => undefined, seed: 1 });
+const check = planCheck({ ...nothing, lexicon, settings, section: part, secure: new Set(), last: new Map(), seed: 1 });
 const at = "2026-11-20T09:00:00.000Z";
 const marks = ["right", "none", "right"].map((outcome, i) => ({
   ...inCheck("colours", "k"), id: "m" + i, childId: "c", markedAt: at, day: "2026-11-20", markedBy: "A", ms: 100, pass: 1, tags: [], item: check.items[i], outcome,

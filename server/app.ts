@@ -19,6 +19,7 @@ import { serving } from "./frame/serve.ts";
 import type { Signals } from "./frame/signals.ts";
 import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
+import type { Jobs } from "./jobs.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
 import { orderRoutes } from "./orders/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
@@ -35,6 +36,7 @@ export interface AppWanted {
   /** Other processes of the same database. */
   readonly signals: Signals;
   readonly house: House;
+  readonly jobs: Jobs;
   /** Who asks, and where links lead. */
   readonly knows: Knows;
   readonly shipped: Shipped;
@@ -69,7 +71,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
 ];
 
 /** The whole Express application: API under `/api`, the built web application for every other address. */
-export function buildApp({ signals, backup, house, knows, shipped, now, log, web }: AppWanted): Express {
+export function buildApp({ signals, backup, house, jobs, knows, shipped, now, log, web }: AppWanted): Express {
   const app = express();
   app.disable("x-powered-by");
   app.use(securityHeaders(), onlyFromHere, logged(log), compression());
@@ -86,7 +88,7 @@ export function buildApp({ signals, backup, house, knows, shipped, now, log, web
     signals,
     entriesSince: (schoolId, sittingId, from) => house.as({ schoolId }).ledger.entriesSince(sittingId, from),
   });
-  const domain: Domain = { serve, live, shipped, backup, streams: { router, gate, as: house.as } };
+  const domain: Domain = { serve, live, jobs, shipped, backup, streams: { router, gate, as: house.as } };
   for (const routes of domains) routes(domain);
   app.use(router);
   app.use("/api", () => {

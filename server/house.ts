@@ -10,6 +10,7 @@ import type { Gate } from "./frame/gate.ts";
 import type { LiveHub } from "./frame/live.ts";
 import type { Serve } from "./frame/serve.ts";
 import * as groups from "./groups/repository.ts";
+import type { Jobs } from "./jobs.ts";
 import * as ledger from "./ledger/repository.ts";
 import * as orders from "./orders/repository.ts";
 import * as taught from "./orders/taught.ts";
@@ -100,6 +101,8 @@ export function openHouse(store: Pick<OpenStore, "db" | "signals" | "dump">, shi
 export interface Domain {
   readonly serve: Serve<School>;
   readonly live: LiveHub;
+  /** Heavy computing, off the request. */
+  readonly jobs: Jobs;
   readonly shipped: Shipped;
   /** Writes a backup of one school. */
   backup(schoolId: string, out: NodeJS.WritableStream, now: Date): Promise<unknown>;

@@ -1,10 +1,16 @@
-import { join, resolve } from "node:path";
+import { extname, join, resolve } from "node:path";
+import { pathToFileURL } from "node:url";
 import pino from "pino";
 import { buildApp } from "./app.ts";
 import { BadBackup, backupOf } from "./care/backup.ts";
 import { careCommand } from "./care/command.ts";
+import { wind } from "./frame/clockwork.ts";
+
+import { poolOfJobs } from "./frame/jobs.ts";
+import { loggedError } from "./frame/trouble.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
+import type { jobTable } from "./jobs.ts";
 import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
 import { knowing } from "./people/here.ts";
@@ -19,18 +25,22 @@ const log = pino({ level: process.env.KEEN_LOG ?? "warn" });
 const port = Number(process.env.PORT ?? 4310);
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen"));
 
+/** What a thread of the pool is started with, beside this file in either place. */
+const threadEntry = pathToFileURL(join(import.meta.dirname, `jobs-thread${extname(import.meta.filename)}`));
+
 const migrations = join(root, "server", "store", "migrations");
 
 /** What was removed can be brought back for ten seconds; a page that was left open may ask later. */
 const KEPT_REMOVED_MS = 24 * 3_600_000;
 
-/** At a start: what was removed for good goes, and the orders that ship are those of this program. */
+const TIDY_MS = 3_600_000;
+
+/** What was removed and not brought back goes for good. */
 async function tidy(school: School): Promise<void> {
   const before = new Date(Date.now() - KEPT_REMOVED_MS).toISOString();
   await school.together(async () => {
     await school.sessions.forgetRemoved(before);
     await school.texts.forgetRemoved(before);
-    await school.orders.ship();
   });
 }
 
@@ -49,9 +59,22 @@ async function main(): Promise<void> {
   });
   const house = openHouse(store, shipped);
   const door = openDoor(store.db);
-  for (const schoolId of await door.schools()) await tidy(house.as({ schoolId }));
+  const eachSchool = async (work: (school: School) => Promise<void>) => {
+    for (const schoolId of await door.schools()) await work(house.as({ schoolId }));
+  };
+  // The orders that ship are those of this program, before anyone asks for them.
+  await eachSchool((school) => school.orders.ship());
+  await store.alone("tidy", () => eachSchool(tidy));
+  const stopClock = wind({
+    alone: store.alone,
+    everyMs: TIDY_MS,
+    works: { tidy: () => eachSchool(tidy) },
+    failed: (name, error) => log.error({ work: name, ...loggedError(error) }, "not done by the clock"),
+  });
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
+  const jobs = poolOfJobs<typeof jobTable>({ entry: threadEntry, workerData: { data: join(root, "data") } });
   const app = buildApp({
+    jobs,
     signals: store.signals,
     backup: backupOf(store),
     house,
@@ -82,6 +105,8 @@ async function main(): Promise<void> {
     if (closing) return;
     closing = true;
     server.close(async () => {
+      await stopClock();
+      await jobs.close();
       await store.close();
       process.exit(0);
     });

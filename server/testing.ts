@@ -5,8 +5,10 @@ import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem } fr
 import { buildApp } from "./app.ts";
 import { backupOf } from "./care/backup.ts";
 import type { Knows } from "./frame/gate.ts";
+import { jobsHere } from "./frame/jobs.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { type House, openHouse, type School } from "./house.ts";
+import { jobTable } from "./jobs.ts";
 import { openDoor } from "./people/door.ts";
 import { knowing } from "./people/here.ts";
 import { listSchools } from "./people/schools.ts";
@@ -66,6 +68,7 @@ export async function openTestHouse(
     signals: store.signals,
     backup: backupOf(store),
     house: all,
+    jobs: jobsHere(jobTable, shipped),
     knows: knows(usual),
     shipped,
     now: () => house.now,

@@ -167,8 +167,8 @@ describe("planning", () => {
       recent: [],
       exceptionWords: [],
       recentExceptionWords: [],
-      isSecure: () => false,
-      lastOf: () => undefined,
+      secure: new Set<string>(),
+      last: new Map(),
       seed: 1,
     };
     expect(planCheck(ask).setup).toMatchObject({ kind: "find", pool: ["b=b", "d=d", "p=p"] });

@@ -30,8 +30,8 @@ const ask: Omit<Ask, "section"> = {
   recent: taught.slice(-6),
   exceptionWords: ["the", "was", "said", "come", "some", "you", "they"],
   recentExceptionWords: ["they"],
-  isSecure: () => false,
-  lastOf: () => undefined,
+  secure: new Set(),
+  last: new Map(),
   seed: 4,
 };
 const plans = Object.fromEntries(

@@ -1,5 +1,5 @@
 import type { ChildView, SectionBody } from "#contract";
-import { type Ask, rightInMinute } from "#core/checks";
+import { kinds, rightInMinute } from "#core/checks";
 import { checkOf, type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
 import { lastSteps, stepsUpTo } from "#core/order";
 import { findMany } from "../classes/children.ts";
@@ -8,10 +8,8 @@ import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import { dayOf } from "../settings/repository.ts";
 import { secureOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
+import type { Dealt, DrawnFrom } from "./deal.ts";
 import { byMinute, type CheckRow } from "./repository.ts";
-
-/** What a check of a kind is drawn from. */
-type DrawnFrom = Pick<Ask, "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "isSecure" | "lastOf">;
 
 /** What is known of one child when checks are planned or seen. */
 export interface Known {
@@ -81,8 +79,8 @@ function knownOf({ child, byClock, given, secure, taught = taughtNothing }: Know
         recent: lastSteps(order, stepId, section.recentSteps),
         exceptionWords,
         recentExceptionWords: steps.flatMap((step) => step.exceptionWords),
-        isSecure: (gpc) => secure.has(gpc),
-        lastOf: (item) => last.get(item),
+        secure,
+        last,
       };
     },
     before: (check) => lastOfKind(check.kind, check),
@@ -104,28 +102,51 @@ function knownOf({ child, byClock, given, secure, taught = taughtNothing }: Know
 }
 
 /** What all of them have in common: taught to each, secure in each, right at once in each the last time. */
-export function shared(known: readonly Known[]): Known {
-  const [first] = known;
+function inCommon(from: readonly DrawnFrom[]): DrawnFrom {
+  const [first] = from;
   if (!first) throw new Error("No child to plan for");
-  return {
-    ...first,
-    drawnFrom: (section) => {
-      const from = known.map((one) => one.drawnFrom(section));
-      const inAll = (pick: (from: DrawnFrom) => readonly string[]) => {
-        const sets = from.map((one) => new Set(pick(one)));
-        return pick(from[0] as DrawnFrom).filter((entry) => sets.every((set) => set.has(entry)));
-      };
-      return {
-        taught: inAll((one) => one.taught),
-        recent: inAll((one) => one.recent),
-        exceptionWords: inAll((one) => one.exceptionWords),
-        recentExceptionWords: inAll((one) => one.recentExceptionWords),
-        isSecure: (gpc) => from.every((one) => one.isSecure(gpc)),
-        lastOf: (item) => {
-          const outcomes = from.map((one) => one.lastOf(item));
-          return outcomes.find((outcome) => outcome !== undefined && !isRightAtOnce(outcome)) ?? outcomes[0];
-        },
-      };
-    },
+  const inAll = (pick: (from: DrawnFrom) => readonly string[]) => {
+    const sets = from.map((one) => new Set(pick(one)));
+    return pick(first).filter((entry) => sets.every((set) => set.has(entry)));
   };
+  return {
+    taught: inAll((one) => one.taught),
+    recent: inAll((one) => one.recent),
+    exceptionWords: inAll((one) => one.exceptionWords),
+    recentExceptionWords: inAll((one) => one.recentExceptionWords),
+    secure: new Set([...first.secure].filter((gpc) => from.every((one) => one.secure.has(gpc)))),
+    last: lastOfAll(from.map((one) => one.last)),
+  };
+}
+
+/**
+ * What the parts of a plan are dealt from, for these children.
+ * @param seeds by child, in their order
+ */
+export function dealtFrom(
+  known: readonly Known[],
+  sections: readonly SectionBody[],
+  seeds: readonly number[],
+): Pick<Dealt, "sections" | "children" | "together"> {
+  const children = known.map((one, at) => ({ seed: seeds[at] ?? 1, from: sections.map(one.drawnFrom) }));
+  return {
+    sections,
+    children,
+    together: sections.map((section, part) =>
+      kinds[section.kind].shared && children.length > 0
+        ? inCommon(children.map(({ from }) => from[part] as DrawnFrom))
+        : null,
+    ),
+  };
+}
+
+/** Of each item the outcome of the first child who did not have it right at once, else that of the first child. */
+function lastOfAll(each: readonly ReadonlyMap<string, Outcome>[]): ReadonlyMap<string, Outcome> {
+  const all = new Map(each[0]);
+  for (const last of each)
+    for (const [item, outcome] of last) {
+      const before = all.get(item);
+      if (!isRightAtOnce(outcome) && (before === undefined || isRightAtOnce(before))) all.set(item, outcome);
+    }
+  return all;
 }

@@ -6,19 +6,20 @@ import {
   type SittingView,
   startSitting,
 } from "#contract";
-import { type Ask, kinds, minutesFor, type PlannedCheck, planCheck } from "#core/checks";
+import { kinds, minutesFor, type PlannedCheck } from "#core/checks";
 import { checkOf } from "#core/ledger";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
+import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import { slices, turn } from "../frame/turn.ts";
 import type { Domain, School } from "../house.ts";
-import { type Known, shared } from "./known.ts";
+import { dealtFrom, type Known } from "./known.ts";
 
 type Kind = CheckView["kind"];
 
-/** To plan for a class takes long: it is done child by child, and others have their turn between. */
+/** To read what is known of a class takes long: it is done child by child, and others have their turn between. */
 const inSlices = { apart: true };
 const CHILDREN_AT_ONCE = 2;
 
@@ -32,32 +33,16 @@ async function knowledgeInSlices(school: School, childIds: readonly string[], no
 }
 
 /** Checks in one go: planned, begun, and seen with their answers. */
-export function sittingRoutes({ serve }: Domain): void {
-  /** What draws the items of a part for a child, or for all of them where they share a sheet. */
-  async function drawer(school: School, known: readonly Known[]) {
+export function sittingRoutes({ serve, jobs }: Domain): void {
+  /** The items of each part for each child, drawn off this thread. Who asked and has gone cancels it. */
+  async function dealt(
+    { school, request }: { readonly school: School; readonly request: Parameters<typeof untilGone>[0] },
+    from: ReturnType<typeof dealtFrom>,
+    seed: number,
+  ): Promise<PlannedCheck[][]> {
     const { checks: settings } = await school.settings.read();
-    const stock = { ...school.shipped, lexicon: (await school.words.read()).lexicon };
-    const draw = (section: SectionBody, one: Known, seed: number): PlannedCheck =>
-      planCheck({
-        lexicon: stock.lexicon,
-        madeUp: stock.madeUp,
-        sentences: stock.sentences,
-        compounds: stock.compounds,
-        settings,
-        ...one.drawnFrom(section),
-        section,
-        seed,
-      } satisfies Ask);
-    const sheets = new Map<SectionBody, PlannedCheck>();
-    return (section: SectionBody, at: number, seed: number): PlannedCheck => {
-      const one = known[at];
-      if (!kinds[section.kind].shared || !one) return draw(section, one as Known, seed);
-      const together = sheets.get(section) ?? draw(section, shared(known), seed);
-      sheets.set(section, together);
-      if (together.setup.kind !== "paper") return together;
-      // Neighbours have the choices in another order.
-      return { ...together, setup: { ...together.setup, version: at % 2 === 0 ? "A" : "B" } };
-    };
+    const { version, own } = await school.words.read();
+    return jobs.run("deal", { ...from, settings, words: { version, own } }, seed, { signal: untilGone(request) });
   }
 
   /** `fresh`: what is known of its children, when that was just read. */
@@ -133,7 +118,7 @@ export function sittingRoutes({ serve }: Domain): void {
 
   serve(
     startSitting,
-    async ({ body, school, now }) => {
+    async ({ body, school, now, request }) => {
       const made = await school.checks.findSitting(body.id);
       if (made) {
         const checks = (await school.checks.ofSitting(body.id)).map((check) => `${check.childId} ${check.id}`);
@@ -149,20 +134,25 @@ export function sittingRoutes({ serve }: Domain): void {
         throw unfit("A child stands twice in this list. Nothing was begun.");
       const known = await knowledgeInSlices(school, childIds, now);
       if (known.length !== childIds.length) throw unfit("A child of this list is not here any more. Choose again.");
-      const draw = await drawer(school, known);
       const { id, name, sections, startedAt } = body;
       const seedOfAll = body.children[0]?.seed ?? 1;
+      const from = dealtFrom(
+        known,
+        sections,
+        body.children.map((child) => child.seed),
+      );
+      const drawn = await dealt({ school, request }, from, seedOfAll);
       const checks: Parameters<School["checks"]["insertSitting"]>[1][number][] = [];
       for (const [place, { childId, seed: own, checkIds }] of body.children.entries()) {
         for (const [part, section] of sections.entries()) {
           const checkId = checkIds[part];
           if (!checkId) throw unfit("Each part of the plan needs an id for each child. Nothing was begun.");
-          const seed = kinds[section.kind].shared ? seedOfAll : own;
-          const { kind, items, setup } = draw(section, place, seed);
-          await turn();
-          if (items.length === 0) continue;
-          const drawn = { kind, items: [...items], setup, seed };
-          checks.push({ id: checkId, childId, place, part, scope: section.scope, ...drawn, startedAt });
+          const check = drawn[place]?.[part];
+          if (!check || check.items.length === 0) continue;
+          const { kind, items, setup } = check;
+          const seed = from.together[part] ? seedOfAll : own;
+          const as = { kind, items: [...items], setup, seed };
+          checks.push({ id: checkId, childId, place, part, scope: section.scope, ...as, startedAt });
         }
       }
       if (checks.length === 0)
@@ -181,22 +171,20 @@ export function sittingRoutes({ serve }: Domain): void {
 
   serve(
     previewSitting,
-    async ({ body, school, now }) => {
+    async ({ body, school, now, request }) => {
       const known = await knowledgeInSlices(school, body.childIds, now);
-      const draw = await drawer(school, known);
-      const children = [];
-      for (const [at, one] of known.entries()) {
-        const parts = [];
-        for (const section of body.sections) {
-          const items = draw(section, at, 1).items.length;
-          const pace = one.pace(section.kind);
-          const ownPace = pace !== null && pace.answers >= 6 && section.form === "deck";
-          parts.push({ items, minutes: minutesFor(section, items, pace), ownPace });
-          await turn();
-        }
-        children.push({ id: one.child.id, parts });
-      }
-      return { children };
+      const drawn = await dealt({ school, request }, dealtFrom(known, body.sections, []), 1);
+      return {
+        children: known.map((one, at) => ({
+          id: one.child.id,
+          parts: body.sections.map((section, part) => {
+            const items = drawn[at]?.[part]?.items.length ?? 0;
+            const pace = one.pace(section.kind);
+            const ownPace = pace !== null && pace.answers >= 6 && section.form === "deck";
+            return { items, minutes: minutesFor(section, items, pace), ownPace };
+          }),
+        })),
+      };
     },
     inSlices,
   );

@@ -4,6 +4,7 @@ import {
   type GroupView,
   getSession,
   listSessions,
+  type PlanBody,
   planNewSession,
   removeSession,
   replanSession,
@@ -11,9 +12,13 @@ import {
   type SessionView,
 } from "#contract";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
+import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import type { SessionChange } from "./repository.ts";
+
+/** A plan is filled by a job, between the transaction that reads and the one that writes. */
+const between = { apart: true };
 
 /** The session with this id. @throws HttpProblem 404 */
 export async function mustSession(school: School, id: string): Promise<SessionView> {
@@ -23,7 +28,25 @@ export async function mustSession(school: School, id: string): Promise<SessionVi
 }
 
 /** Sessions of groups: planned, changed, shared, and what was said of them. */
-export function sessionRoutes({ serve }: Domain): void {
+export function sessionRoutes({ serve, jobs }: Domain): void {
+  /** A plan for these children, with what they can read today; filled between transactions. */
+  async function filled(
+    school: School,
+    wanted: Parameters<School["planning"]["toFill"]>[0],
+    { seed, request }: { readonly seed: number; readonly request: Parameters<typeof untilGone>[0] },
+  ) {
+    const from = await school.planning.toFill(wanted);
+    const done = await jobs.run("fillSession", from, seed, { signal: untilGone(request) });
+    if ("unfit" in done) throw unfit(done.unfit);
+    const { target, remarks, parts } = done.plan;
+    const plan: PlanBody = {
+      target,
+      remarks: [...remarks],
+      parts: parts.map((part) => ({ ...part, items: [...part.items] })),
+    };
+    return { plan, known: [...from.common.known], wholes: [...from.common.wholes] };
+  }
+
   async function change(
     school: School,
     { id, version }: { readonly id: string; readonly version: number },
@@ -79,22 +102,28 @@ export function sessionRoutes({ serve }: Domain): void {
     return { group, childIds };
   }
 
-  serve(planNewSession, async ({ body, school, now }) => {
-    const made = await madeBefore(school, body.id);
-    if (made) {
-      // What was asked for, as far as a session keeps it: without a wish the tool chose the target.
-      const target = body.target && made.plan.target;
-      const asked = { groupId: made.groupId, heldOn: made.heldOn, target };
-      mustBeSame("session", asked, { groupId: body.groupId, heldOn: body.heldOn, target: body.target });
-      return mustSession(school, body.id);
-    }
-    const { group, childIds } = await membersOf(school, body.groupId);
-    const today = await school.settings.dayOf(now);
-    const wanted = { childIds, targets: group.targets, wish: body.target, seed: body.seed, today };
-    const filled = await school.planning.planFor(wanted);
-    await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...filled }, childIds);
-    return mustSession(school, body.id);
-  });
+  serve(
+    planNewSession,
+    async ({ body, school, now, request }) => {
+      const made = await madeBefore(school, body.id);
+      if (made) {
+        // What was asked for, as far as a session keeps it: without a wish the tool chose the target.
+        const target = body.target && made.plan.target;
+        const asked = { groupId: made.groupId, heldOn: made.heldOn, target };
+        mustBeSame("session", asked, { groupId: body.groupId, heldOn: body.heldOn, target: body.target });
+        return mustSession(school, body.id);
+      }
+      const { group, childIds } = await membersOf(school, body.groupId);
+      const today = await school.settings.dayOf(now);
+      const wanted = { childIds, targets: group.targets, wish: body.target, today };
+      const plan = await filled(school, wanted, { seed: body.seed, request });
+      return school.together(async () => {
+        await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
+        return mustSession(school, body.id);
+      });
+    },
+    between,
+  );
 
   serve(getSession, ({ params, school }) => mustSession(school, params.id));
 
@@ -103,17 +132,21 @@ export function sessionRoutes({ serve }: Domain): void {
     return change(school, { id: params.id, version: body.version }, { heldOn: body.heldOn, plan: body.plan });
   });
 
-  serve(replanSession, async ({ params, body, school, now }) => {
-    const session = await mustSession(school, params.id);
-    const filled = await school.planning.planFor({
-      childIds: session.members.map((member) => member.id),
-      targets: session.targets,
-      wish: body.target,
-      seed: body.seed,
-      today: await school.settings.dayOf(now),
-    });
-    return change(school, { id: session.id, version: body.version }, filled);
-  });
+  serve(
+    replanSession,
+    async ({ params, body, school, now, request }) => {
+      const session = await mustSession(school, params.id);
+      const wanted = {
+        childIds: session.members.map((member) => member.id),
+        targets: session.targets,
+        wish: body.target,
+        today: await school.settings.dayOf(now),
+      };
+      const plan = await filled(school, wanted, { seed: body.seed, request });
+      return school.together(() => change(school, { id: session.id, version: body.version }, plan));
+    },
+    between,
+  );
 
   serve(copySession, async ({ params, body, school, now }) => {
     const { groupId, plan } = await mustSession(school, params.id);

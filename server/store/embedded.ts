@@ -16,6 +16,10 @@ import * as schema from "./schema.ts";
 
 /** One process holds the embedded database: there is no one to tell. */
 const noOne: Signals = { me: null, tell: () => undefined, listen: () => undefined };
+const alone: OpenStore["alone"] = async (_name, work) => {
+  await work();
+  return true;
+};
 
 /** A database in memory that keeps nothing. @param snapshot of another one, to begin from */
 export async function openMemory(snapshot: Blob | undefined, migrationsFolder: string): Promise<OpenStore> {
@@ -28,6 +32,7 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
     kind: "embedded",
     signals: noOne,
     dump: async () => undefined,
+    alone,
     close: () => client.close(),
   };
 }
@@ -232,6 +237,7 @@ async function journalled(
     kind: "embedded",
     signals: noOne,
     dump,
+    alone,
     close: async () => {
       closed = true;
       await dumping?.catch(() => undefined);

@@ -19,5 +19,10 @@ export interface OpenStore {
   readonly signals: Signals;
   /** Writes a dump of an embedded database beside it and cuts its journal, which then holds nothing older. */
   dump(): Promise<void>;
+  /**
+   * Does work that one process at a time should do, under a lock of this name. The lock goes with the process that holds it.
+   * @returns false when another process is at it, and nothing was done here
+   */
+  alone(name: string, work: () => Promise<void>): Promise<boolean>;
   close(): Promise<void>;
 }

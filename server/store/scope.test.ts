@@ -229,7 +229,7 @@ describe("another school's rows", () => {
         forgetRemoved: () => other.sessions.forgetRemoved("2027-01-01T00:00:00.000Z"),
       },
       planning: {
-        planFor: () => other.planning.planFor({ childIds: [childId], targets: [], wish: "s=s", seed: 1, today }),
+        toFill: () => other.planning.toFill({ childIds: [childId], targets: [], wish: "s=s", today }),
       },
       texts: {
         listOwn: () => other.texts.listOwn(),

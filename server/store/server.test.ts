@@ -58,6 +58,38 @@ describe("several processes on one database", () => {
     for (const store of [...stores, third]) await store.close();
   });
 
+  test("what runs by the clock is done by one of them at a time, and by another when that one is through", async () => {
+    const { empty } = inject("database");
+    const bare = `clock_${process.pid}`;
+    await onServer(empty, `create database ${bare}`);
+    const url = Object.assign(new URL(empty), { pathname: `/${bare}` }).href;
+    const [one, other] = [await openStore({ folder: "", url }), await openStore({ folder: "", url })];
+    let finish = () => {};
+    let begun = () => {};
+    const isBegun = new Promise<void>((done) => {
+      begun = done;
+    });
+    const long = one.alone("tidy", () => {
+      begun();
+      return new Promise<void>((done) => {
+        finish = done;
+      });
+    });
+    await isBegun;
+    let times = 0;
+    const count = async () => void times++;
+    expect(await other.alone("tidy", count)).toBe(false);
+    expect(await other.alone("another work", count)).toBe(true);
+    finish();
+    expect(await long).toBe(true);
+    expect(await other.alone("tidy", count)).toBe(true);
+    // What failed holds no one up.
+    await expect(one.alone("tidy", () => Promise.reject(new Error("away")))).rejects.toThrow("away");
+    expect(await other.alone("tidy", count)).toBe(true);
+    expect(times).toBe(3);
+    for (const store of [one, other]) await store.close();
+  });
+
   test("a mark made through one is seen live through the other, once", async () => {
     const url = await emptyDatabase(inject("database").empty);
     const one = await openTestHouse(await openStore({ folder: "", url }));

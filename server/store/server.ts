@@ -68,6 +68,7 @@ export async function openServer(url: string, migrationsFolder: string): Promise
     kind: "server",
     signals: line.signals,
     dump: async () => undefined,
+    alone: aloneOn(pool),
     close,
   };
 }
@@ -92,6 +93,29 @@ async function prepare(owning: pg.Pool, { name, password, migrationsFolder }: Pr
   } finally {
     client.release();
   }
+}
+
+/** Names of what runs by the clock are numbers of locks behind this one. */
+const BY_THE_CLOCK = 4_310_002;
+
+/** One process at a time, by a lock of the server that its connection holds: it ends with the process too. */
+function aloneOn(pool: pg.Pool): OpenStore["alone"] {
+  return async (name, work) => {
+    const client = await pool.connect();
+    const lock = [BY_THE_CLOCK, name];
+    try {
+      const { rows } = await client.query("select pg_try_advisory_lock($1, hashtext($2)) as got", lock);
+      if (!rows[0]?.got) return false;
+      try {
+        await work();
+      } finally {
+        await client.query("select pg_advisory_unlock($1, hashtext($2))", lock);
+      }
+      return true;
+    } finally {
+      client.release();
+    }
+  };
 }
 
 /** What keeps a server from being used, in a sentence; any other error as it is. */

@@ -2,10 +2,11 @@ import { asc, eq, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
-import { type Lexicon, ownEntry, withOwnSplits } from "#core/words";
+import type { Lexicon } from "#core/words";
 import { forget, row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+import { laidOver, type OwnWord } from "./laid.ts";
 
 const shown = {
   id: t.splits.id,
@@ -42,26 +43,27 @@ export async function remove(inside: Inside, id: string): Promise<boolean> {
 /** The words of the school and the accent that they are heard in. */
 export interface SchoolWords {
   readonly lexicon: Lexicon;
+  /** What the school put right in the words that ship. */
+  readonly own: readonly OwnWord[];
   readonly accent: Accent;
   /** Says which school's words these are and of when: what is worked out from them may be kept under it. */
   readonly version: string;
 }
 
-/** So many schools' own lexicons are kept at a time; each holds what differs from the one that ships. */
+/** So many schools' own words are kept at a time; each holds what differs from those that ship. */
 const MOST_LEXICONS = 50;
-const lexicons = new LRUCache<string, Lexicon>({ max: MOST_LEXICONS });
+const kept = new LRUCache<string, Pick<SchoolWords, "lexicon" | "own">>({ max: MOST_LEXICONS });
 
 /** The lexicon that ships with the school's own splits laid over it, made anew when they have changed, and its accent. */
 export async function read(inside: Inside): Promise<SchoolWords> {
   const { accent, wordsVersion } = await row(inside);
   const version = `${inside.schoolId} ${wordsVersion}`;
-  const known = lexicons.get(version);
-  if (known) return { lexicon: known, accent: accentOf(accent), version };
-  const own = await list(inside);
-  const entries = own.map(({ text, units }) => ownEntry(text, units));
-  const lexicon = own.length === 0 ? inside.shipped.lexicon : withOwnSplits(inside.shipped.lexicon, entries);
-  lexicons.set(version, lexicon);
-  return { lexicon, accent: accentOf(accent), version };
+  const known = kept.get(version);
+  if (known) return { ...known, accent: accentOf(accent), version };
+  const own = (await list(inside)).map(({ text, units }) => ({ text, units }));
+  const words = { lexicon: laidOver(inside.shipped.lexicon, own), own };
+  kept.set(version, words);
+  return { ...words, accent: accentOf(accent), version };
 }
 
 /** Sets the accent whose sounds count as right. */

@@ -89,7 +89,7 @@ export function wordsOfBlock(id: BlockId, ask: AskOf<CommonSection & { readonly 
   };
   const madeUpToo = section.madeUp && settings.madeUp && !one.endings && id !== "longer";
   const focus = new Set(
-    section.scope === "recent" ? recent : section.scope === "due" ? taught.filter((gpc) => !ask.isSecure(gpc)) : [],
+    section.scope === "recent" ? recent : section.scope === "due" ? taught.filter((gpc) => !ask.secure.has(gpc)) : [],
   );
   const fits = (word: Word) => (one.endings ? word.joints.length > 0 : word.joints.length === 0);
   const all = focusFirst(findWords(wanted).filter(fits), focus);

@@ -41,7 +41,7 @@ function draw(ask: AskOf<CommonSection & DictationSection>): { items: readonly s
   if (section.scope === "picked") return { items: [...new Set(section.picked)] };
   const known = new Set(taught);
   const focus = new Set(
-    section.scope === "all" ? [] : section.scope === "recent" ? recent : taught.filter((gpc) => !ask.isSecure(gpc)),
+    section.scope === "all" ? [] : section.scope === "recent" ? recent : taught.filter((gpc) => !ask.secure.has(gpc)),
   );
   const piles = section.blocks.map((id) => {
     const one = blocks[id];

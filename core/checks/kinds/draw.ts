@@ -20,10 +20,10 @@ export function drawSpellings(ask: AnyAsk): Drawn {
 /** What is not secure in its own kind of check: for spelling to sound by mastery, elsewhere by the last time. */
 function dueFirst(gpcs: readonly Gpc[], ask: AnyAsk): readonly Gpc[] {
   const secure = (gpc: Gpc) =>
-    ask.section.kind === "card" ? ask.isSecure(gpc) : isRightAtOnce(ask.lastOf(gpc) ?? "none");
+    ask.section.kind === "card" ? ask.secure.has(gpc) : isRightAtOnce(ask.last.get(gpc) ?? "none");
   const open = gpcs.filter((gpc) => !secure(gpc));
-  const asked = open.filter((gpc) => ask.lastOf(gpc) !== undefined);
-  return [...asked, ...open.filter((gpc) => ask.lastOf(gpc) === undefined)];
+  const asked = open.filter((gpc) => ask.last.has(gpc));
+  return [...asked, ...open.filter((gpc) => !ask.last.has(gpc))];
 }
 
 /** Words of the section's scope from a list: all, those of the last steps, or those not right at once last time. */
@@ -33,7 +33,7 @@ export function drawListed(words: readonly string[], recent: readonly string[], 
   if (section.scope === "recent") return [...new Set(recent)].slice(0, section.most);
   const all = [...new Set(words)];
   if (section.scope === "all") return all.slice(-section.most);
-  const open = all.filter((word) => !isRightAtOnce(ask.lastOf(word) ?? "none"));
-  const asked = open.filter((word) => ask.lastOf(word) !== undefined);
-  return [...asked, ...open.filter((word) => ask.lastOf(word) === undefined)].slice(0, section.most);
+  const open = all.filter((word) => !isRightAtOnce(ask.last.get(word) ?? "none"));
+  const asked = open.filter((word) => ask.last.has(word));
+  return [...asked, ...open.filter((word) => !ask.last.has(word))].slice(0, section.most);
 }

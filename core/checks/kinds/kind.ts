@@ -75,9 +75,10 @@ export interface AskOf<Part> extends Stock {
   readonly recent: readonly Gpc[];
   readonly exceptionWords: readonly string[];
   readonly recentExceptionWords: readonly string[];
-  readonly isSecure: (gpc: Gpc) => boolean;
-  /** The outcome of the last time the item was asked in this kind of check. */
-  readonly lastOf: (item: string) => Outcome | undefined;
+  /** Correspondences that are secure today. */
+  readonly secure: ReadonlySet<Gpc>;
+  /** By item, the outcome of the last time it was asked in this kind of check. */
+  readonly last: ReadonlyMap<string, Outcome>;
   readonly seed: number;
 }
 

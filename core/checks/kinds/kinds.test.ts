@@ -39,8 +39,8 @@ const base: Omit<Ask, "section"> = {
   recent: ["ai=ai", "ee=ee"],
   exceptionWords: ["the", "was", "said", "come"],
   recentExceptionWords: ["come"],
-  isSecure: (gpc) => splitGpc(gpc).grapheme.length === 1,
-  lastOf: (item) => (item === "igh=igh" ? "none" : undefined),
+  secure: new Set(taught.filter((gpc) => splitGpc(gpc).grapheme.length === 1)),
+  last: new Map([["igh=igh", "none"]]),
   seed: 11,
 };
 const plan = (kind: KindId, change: Partial<Section> = {}, ask: Partial<Ask> = {}) =>

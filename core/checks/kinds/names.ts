@@ -49,12 +49,12 @@ export const names: Kind<"names", NamesSection> = {
   seconds: 3.5,
   order: "shuffled",
   fits: (item) => /^[a-zA-Z]$/.test(item),
-  draw: ({ section, lastOf }) => {
+  draw: ({ section, last }) => {
     const capitals = alphabet.map((letter) => letter.toUpperCase());
     const { cases, scope, picked, most } = section;
     if (scope === "picked") return { items: [...new Set(picked)] };
     const all = cases === "small" ? alphabet : cases === "capital" ? capitals : [...alphabet, ...capitals];
-    const open = (letter: string) => lastOf(letter) !== "right" && lastOf(letter) !== "ownWay";
+    const open = (letter: string) => last.get(letter) !== "right" && last.get(letter) !== "ownWay";
     return { items: (scope === "due" ? all.filter(open) : all).slice(0, most) };
   },
   face: (item) => ({ show: "text", text: item, size: "letters" }),

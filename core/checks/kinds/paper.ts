@@ -40,10 +40,10 @@ export const paper: Kind<"paper", unknown, PaperSetup> = {
   seconds: 20,
   order: "inOrder",
   fits: isWordItem,
-  draw: ({ section, lexicon, taught, recent, seed, isSecure }) => {
+  draw: ({ section, lexicon, taught, recent, seed, secure }) => {
     const known = new Set(taught);
     const focus =
-      section.scope === "recent" ? recent : section.scope === "due" ? taught.filter((gpc) => !isSecure(gpc)) : [];
+      section.scope === "recent" ? recent : section.scope === "due" ? taught.filter((gpc) => !secure.has(gpc)) : [];
     const wanted = { lexicon, known, band: 4, syllables: 1, count: section.most, seed };
     const aimed = focus.flatMap((target, at) => fourChoices({ ...wanted, target, count: 2, seed: seed + at }));
     const found = [...aimed, ...fourChoices({ ...wanted, count: section.most * 3 })];

@@ -1,0 +1,9 @@
+import { deal } from "./checks/deal.ts";
+import type { Jobs as JobsOf } from "./frame/jobs.ts";
+import { fillSession } from "./sessions/fill.ts";
+
+/** Everything that is computed off the request. */
+export const jobTable = { deal, fillSession };
+
+/** The jobs of this program, wherever they run. */
+export type Jobs = JobsOf<typeof jobTable>;

@@ -1,0 +1,54 @@
+import { findCorrespondence } from "#core/phonics";
+import { planSession, practiceWords, type SessionPlan } from "#core/plans";
+import type { Lexicon } from "#core/words";
+import type { JobGiven } from "../frame/jobs.ts";
+import type { Shipped } from "../shipped.ts";
+import type { Common } from "../standings/repository.ts";
+import { lexiconOf, type SentWords } from "../words/laid.ts";
+
+/** Words with the target that make a lesson. */
+const ENOUGH_WORDS = 8;
+
+/** What a session is filled from. */
+export interface ToFill {
+  readonly words: SentWords;
+  readonly common: Common;
+  /** The group's, in its order. */
+  readonly targets: readonly string[];
+  /** The target that someone asked for; null lets the tool choose. */
+  readonly wish: string | null;
+}
+
+/** A plan for children with this in common; or why there is none, in a sentence. */
+export function fillSession(
+  { words, common, targets, wish }: ToFill,
+  { stock, seed }: JobGiven<Shipped>,
+): { readonly plan: SessionPlan } | { readonly unfit: string } {
+  const lexicon = lexiconOf(stock.lexicon, words);
+  const target = wish ?? nextTarget(targets, common, lexicon);
+  if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
+  if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
+  const plan = planSession({
+    known: new Set(common.known),
+    target,
+    revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
+    lexicon,
+    sentences: stock.sentences,
+    exceptionWords: common.wholes,
+    seed,
+  });
+  return { plan };
+}
+
+/**
+ * The plan's target when none is asked for: the first of the group's targets that some member still needs and
+ * that has enough words all can read; where none has, the one with most.
+ */
+function nextTarget(targets: readonly string[], common: Common, lexicon: Lexicon): string | undefined {
+  const needed = targets.filter((gpc) => common.needed.includes(gpc));
+  const open = needed.length > 0 ? needed : targets.length > 0 ? targets : common.needed;
+  const known = new Set(common.known);
+  const counted = open.map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length }));
+  const most = [...counted].sort((one, other) => other.count - one.count)[0];
+  return (counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
+}
