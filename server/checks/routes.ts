@@ -55,7 +55,7 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
     if (!sitting) throw notFound("check");
     const checks = await school.checks.ofSitting(id);
     const childIds = [...new Set(checks.map((check) => check.childId))];
-    const classes = new Map((await school.classes.list()).map((one) => [one.id, one.name]));
+    const classes = new Map((await school.classes.brief()).map((one) => [one.id, one.name]));
     const { checks: settings } = await school.settings.read();
     const entries = fresh ? [] : await school.ledger.logOfChecks(checks.map((check) => check.id));
     const checkIds = new Map(

@@ -56,7 +56,7 @@ export function childRoutes({ serve }: Domain): void {
   });
 
   serve(importChildren, async ({ body, school }) => {
-    const classes = new Set((await school.classes.list()).map((one) => one.id));
+    const classes = new Set((await school.classes.brief()).map((one) => one.id));
     const here = await school.children.list();
     const known = new Map(here.map(({ id, classId, name, note }) => [id, { id, classId, name, note }]));
     const names = new Set(

@@ -2,32 +2,23 @@ import { desc, eq, sql } from "drizzle-orm";
 import type { ClassView } from "#contract";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+import { type ClassInOutline, outlineOf } from "./outline.ts";
 
 /** Classes with how far they are taught and how many children are in them, oldest first. */
 export async function list(inside: Inside): Promise<ClassView[]> {
-  const rows = await inside.select().from(t.classes).orderBy(t.classes.createdAt, t.classes.name);
-  const marks = await inside
-    .selectDistinctOn([t.taught.classId])
-    .from(t.taught)
-    .orderBy(t.taught.classId, desc(t.taught.number));
+  const { classes } = await outlineOf(inside);
   const counts = await inside
     .select({ classId: t.children.classId, count: sql<number>`count(*)::int` })
     .from(t.children)
     .where(eq(t.children.archived, false))
     .groupBy(t.children.classId);
-  return rows.map((row) => {
-    const mark = marks.find((one) => one.classId === row.id);
-    return {
-      id: row.id,
-      name: row.name,
-      yearGroup: row.yearGroup,
-      orderId: row.orderId,
-      stepId: mark?.stepId ?? null,
-      taughtOn: mark?.taughtOn ?? null,
-      children: counts.find((one) => one.classId === row.id)?.count ?? 0,
-      archived: row.archived,
-    };
-  });
+  const count = new Map(counts.map((one) => [one.classId, one.count]));
+  return classes.map((one) => ({ ...one, children: count.get(one.id) ?? 0 }));
+}
+
+/** Classes with how far they are taught, oldest first. */
+export async function brief(inside: Inside): Promise<readonly ClassInOutline[]> {
+  return (await outlineOf(inside)).classes;
 }
 
 /** One class, or undefined. */

@@ -12,7 +12,7 @@ async function mustClass(school: School, id: string): Promise<ClassView> {
 }
 
 async function refuseSameClassName(school: School, name: string, exceptId: string): Promise<void> {
-  const others = (await school.classes.list()).filter((one) => one.id !== exceptId && !one.archived);
+  const others = (await school.classes.brief()).filter((one) => one.id !== exceptId && !one.archived);
   if (others.some((one) => sameName(one.name) === sameName(name))) {
     throw unfit(`A class is called “${name}” already.`, [{ field: "name", says: "Choose another name." }]);
   }

@@ -1,9 +1,10 @@
 import type { Request, RequestHandler, Response, Router } from "express";
 import type { z } from "zod";
-import type { AnswerOf, Asked, Endpoint } from "#contract";
+import type { Asked, Endpoint } from "#contract";
 import type { Actor } from "./actor.ts";
 import type { Gate, OfWhom } from "./gate.ts";
 import { fieldsOf, HttpProblem, unfit } from "./problem.ts";
+import { sharing } from "./shared.ts";
 
 /** What a handler is given beside what was asked. */
 interface Given<School> {
@@ -46,6 +47,7 @@ export interface ServingWanted<School> {
  */
 export function serving<School extends AnySchool>(wanted: ServingWanted<School>): Serve<School> {
   const { router, gate, as, now } = wanted;
+  const share = sharing();
   return (endpoint, handler, { apart = false } = {}) => {
     const handle: RequestHandler = async (request: Request, response: Response) => {
       response.locals.route = `${endpoint.method} ${endpoint.path}`;
@@ -61,12 +63,32 @@ export function serving<School extends AnySchool>(wanted: ServingWanted<School>)
         const told = await handler({ ...asked, school, actor, now: now(), request });
         return gate.narrow(may, actor, school.people, told);
       };
-      const answer = await (apart ? work() : school.together(work));
-      response.json(fitting(endpoint, answer, response) as AnswerOf<typeof endpoint>);
+      const answer = async (begun = () => {}) => {
+        const told = await (apart
+          ? work()
+          : school.together(() => {
+              begun();
+              return work();
+            }));
+        const { data, leftOut } = fitting(endpoint, told);
+        return { text: JSON.stringify(data), leftOut };
+      };
+      const shares = endpoint.method === "GET" && !apart;
+      const { text, leftOut } = await (shares
+        ? share(`${JSON.stringify(actor)} ${request.originalUrl}`, answer)
+        : answer());
+      if (leftOut) response.locals.leftOut = leftOut;
+      response.type("json").send(text);
     };
     const method = endpoint.method.toLowerCase() as "get" | "post" | "put" | "patch" | "delete";
     router[method](endpoint.path, handle);
   };
+}
+
+/** An answer, and how many rows were left out of which lists. */
+interface Fitting {
+  readonly data: unknown;
+  readonly leftOut?: { readonly rows: number; readonly of: readonly string[] };
 }
 
 /** Rows that are left out of one answer at most; more of them are no slip of a row. */
@@ -76,9 +98,9 @@ const MOST_LEFT_OUT = 200;
  * An answer that the contract allows. A stored row that breaks a rule of today (of a version before, or changed by hand)
  * is left out of its list, and the log says how many were and where; it never takes the list with it.
  */
-function fitting(endpoint: Endpoint, answer: unknown, response: Response): unknown {
+function fitting(endpoint: Endpoint, answer: unknown): Fitting {
   const whole = endpoint.answer.safeParse(answer);
-  if (whole.success) return whole.data;
+  if (whole.success) return { data: whole.data };
   const pruned = structuredClone(answer);
   const left: string[] = [];
   let result = whole as ReturnType<typeof endpoint.answer.safeParse>;
@@ -99,8 +121,7 @@ function fitting(endpoint: Endpoint, answer: unknown, response: Response): unkno
     result = endpoint.answer.safeParse(pruned);
   }
   if (!result.success) throw result.error;
-  response.locals.leftOut = { rows: left.length, of: [...new Set(left)] };
-  return result.data;
+  return { data: result.data, leftOut: { rows: left.length, of: [...new Set(left)] } };
 }
 
 function parsed(schema: z.ZodType | undefined, value: unknown, status: 404 | 422): unknown {

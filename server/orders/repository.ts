@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
-import { and, eq, inArray } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import type { OrderBody, OrderView } from "#contract";
 import * as classes from "../classes/repository.ts";
 import * as t from "../store/schema.ts";
@@ -8,7 +8,7 @@ import type { Inside } from "../store/scope.ts";
 /** Teaching orders, shipped ones first, with the classes that use them. */
 export async function list(inside: Inside): Promise<OrderView[]> {
   const rows = await inside.select().from(t.orders).orderBy(t.orders.createdAt, t.orders.id);
-  const all = await classes.list(inside);
+  const all = await classes.brief(inside);
   // Those that ship stand in the order in which they ship; one that no longer does is the school's own.
   const place = (id: string) => inside.shipped.orders.findIndex((one) => one.id === id);
   const shipped = rows.filter((row) => row.shipped).sort((one, other) => place(one.id) - place(other.id));
@@ -21,21 +21,11 @@ export async function list(inside: Inside): Promise<OrderView[]> {
   }));
 }
 
-/** The content of these orders by id. */
-export async function contents(inside: Inside, ids: readonly string[]): Promise<Map<string, OrderBody>> {
-  if (ids.length === 0) return new Map();
-  const rows = await inside
-    .select({ id: t.orders.id, content: t.orders.content })
-    .from(t.orders)
-    .where(inArray(t.orders.id, [...ids]));
-  return new Map(rows.map((row) => [row.id, row.content]));
-}
-
 /** One order, or undefined. */
 export async function find(inside: Inside, id: string): Promise<OrderView | undefined> {
   const [row] = await inside.select().from(t.orders).where(eq(t.orders.id, id));
   if (!row) return undefined;
-  const usedBy = (await classes.list(inside)).filter((one) => one.orderId === id);
+  const usedBy = (await classes.brief(inside)).filter((one) => one.orderId === id);
   return {
     id,
     shipped: row.shipped,

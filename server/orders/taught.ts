@@ -1,8 +1,7 @@
-import type { ClassView, OrderBody } from "#contract";
+import type { OrderBody } from "#contract";
 import { exceptionWordsUpTo, taughtUpTo } from "#core/order";
-import * as classes from "../classes/repository.ts";
+import { type ClassInOutline, outlineOf } from "../classes/outline.ts";
 import type { Inside } from "../store/scope.ts";
-import * as orders from "./repository.ts";
 
 /** What a class has been taught so far, by its teaching order and its mark in it. */
 export interface Taught {
@@ -22,12 +21,11 @@ export const taughtNothing: Taught = {
 
 /** What each class has been taught so far. */
 export async function taughtByClass(inside: Inside): Promise<Map<string, Taught>> {
-  const all = await classes.list(inside);
-  const contents = await orders.contents(inside, [...new Set(all.map((one) => one.orderId))]);
-  return new Map(all.map((one) => [one.id, taughtOf(one, contents.get(one.orderId))]));
+  const { classes, orders } = await outlineOf(inside);
+  return new Map(classes.map((one) => [one.id, taughtOf(one, orders.get(one.orderId))]));
 }
 
-function taughtOf(one: ClassView, order: OrderBody = taughtNothing.order): Taught {
+function taughtOf(one: ClassInOutline, order: OrderBody = taughtNothing.order): Taught {
   return {
     order,
     stepId: one.stepId,

@@ -6,6 +6,7 @@ import {
   childRow,
   codeOf,
   confusionsIn,
+  type Shown,
   type Standing,
   shownSpellings,
   wasAsked,
@@ -13,7 +14,7 @@ import {
 } from "#core/mastery";
 import { shortDay } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
-import { list as listClasses } from "../classes/repository.ts";
+import { brief as briefClasses } from "../classes/repository.ts";
 import { heardOfChild } from "../ledger/log.ts";
 import { ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
@@ -26,7 +27,7 @@ import { shownOf } from "./kept.ts";
  * and no order of these classes has stand at the end.
  */
 export async function gapMap(inside: Inside, today: string, classId?: string): Promise<Gaps> {
-  const classes = (await listClasses(inside)).filter((one) => !one.archived && (!classId || one.id === classId));
+  const classes = (await briefClasses(inside)).filter((one) => !one.archived && (!classId || one.id === classId));
   const inMap = new Set(classes.map((one) => one.id));
   const children = (await listChildren(inside, classId)).filter(
     (child) => !child.archived && inMap.has(child.classId),
@@ -46,17 +47,36 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
   const outside = new Set([...shown.values()].flatMap(shownSpellings).filter((gpc) => !columns.has(gpc)));
   for (const gpc of [...outside].sort()) columns.set(gpc, { gpc, stepId: "", step: 0, title: "Outside the order" });
   const gpcs = [...columns.keys()];
+  const ofClass = new Map(
+    classes.map((one) => [one.id, cellsBy({ taught: taught.get(one.id)?.gpcs ?? [], columns: gpcs, today })]),
+  );
   return {
     today,
     columns: [...columns.values()],
-    rows: children.map((child) => {
-      const row = childRow(
-        { taught: new Set(taught.get(child.classId)?.gpcs), shown: shown.get(child.id) ?? {} },
-        gpcs,
-        today,
-      );
-      return { id: child.id, name: child.name, classId: child.classId, cells: row.map(codeOf).join("") };
+    rows: children.map(({ id, name, classId }) => {
+      const cells = ofClass.get(classId)?.(shown.get(id) ?? {}) ?? "";
+      return { id, name, classId, cells };
     }),
+  };
+}
+
+/** The row of a child on the map as it was last worked out, by what it has shown, which is the same object until it marks. */
+const lastCells = new WeakMap<Shown, { readonly by: string; readonly cells: string }>();
+
+/** The cells of children of one class in these columns on this day; a child that nothing new came of is not worked out again. */
+function cellsBy(of: {
+  readonly taught: readonly string[];
+  readonly columns: readonly string[];
+  readonly today: string;
+}) {
+  const taught = new Set(of.taught);
+  const by = [of.today, ...of.columns, "/", ...of.taught].join(" ");
+  return (shown: Shown): string => {
+    const last = lastCells.get(shown);
+    if (last?.by === by) return last.cells;
+    const cells = childRow({ taught, shown }, of.columns, of.today).map(codeOf).join("");
+    lastCells.set(shown, { by, cells });
+    return cells;
   };
 }
 

@@ -87,6 +87,7 @@ describe("another school's rows", () => {
       },
       classes: {
         list: () => other.classes.list(),
+        brief: () => other.classes.brief(),
         find: () => other.classes.find(classId),
         insert: () =>
           other.classes.insert({ id: classId, name: "A", yearGroup: "", orderId: house.shipped.orders[0]?.id ?? "" }),
@@ -114,7 +115,6 @@ describe("another school's rows", () => {
       },
       orders: {
         list: () => other.orders.list(),
-        contents: () => other.orders.contents([classId]),
         find: () => other.orders.find(classId),
         insert: () => other.orders.insert({ id: classId, content: { name: "", kind: "", why: "", steps: [] } }),
         update: () => other.orders.update(classId, 1, { name: "", kind: "", why: "", steps: [] }),

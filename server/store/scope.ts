@@ -3,6 +3,7 @@ import { type SQL, sql } from "drizzle-orm";
 import { PgDialect } from "drizzle-orm/pg-core";
 import type { Shipped } from "../shipped.ts";
 import type { Db, OpenStore } from "./opened.ts";
+import { classes, orders, schools, taught } from "./schema.ts";
 import { CHANNEL } from "./signal.ts";
 
 /**
@@ -20,7 +21,16 @@ export type Inside = Omit<Db, "transaction"> & {
   ask(...statements: SQL[]): Promise<unknown[][]>;
   /** Tells the other processes of the database, when this transaction is kept; at most 7,000 letters as JSON. */
   signal(message: object): Promise<void>;
+  /** Whether this transaction has written into the outline of the school (`outlineTables`). */
+  readonly reshaped: boolean;
 };
+
+/**
+ * What of a school is asked for with almost everything and seldom changes: its classes, its orders, how far it is taught.
+ * A transaction that writes into one of them counts `schools.outline` up, so that what was read may be kept by that number,
+ * also where several processes write.
+ */
+const outlineTables: ReadonlySet<unknown> = new Set([classes, orders, taught]);
 
 /** A school's way to its rows. */
 export interface Scope {
@@ -75,8 +85,10 @@ export function scopeOf(
           const payload = JSON.stringify({ ...message, from: signals.me });
           await tx.execute(sql`select pg_notify(${CHANNEL}, ${payload})`);
         };
-        const inside = Object.assign(tx, { schoolId, shipped, ask, signal }) as unknown as Inside;
-        return open.run({ schoolId, inside, told }, () => work(inside));
+        const inside = Object.assign(tx, { schoolId, shipped, ask, signal, reshaped: false, ...watched(tx) });
+        const value = await open.run({ schoolId, inside, told }, () => work(inside));
+        if (inside.reshaped) await inside.update(schools).set({ outline: sql`${schools.outline} + 1` });
+        return value;
       });
       for (const tell of told) tell();
       return done;
@@ -87,6 +99,16 @@ export function scopeOf(
       else tell();
     },
   };
+}
+
+/** The ways to write, which remember when the outline was written into. */
+function watched(tx: Pick<Db, "insert" | "update" | "delete">) {
+  const watch = <Way extends (table: never) => unknown>(way: Way): Way =>
+    function (this: { reshaped: boolean }, table: never) {
+      if (outlineTables.has(table)) this.reshaped = true;
+      return way.call(tx, table);
+    } as Way;
+  return { insert: watch(tx.insert), update: watch(tx.update), delete: watch(tx.delete) };
 }
 
 const dialect = new PgDialect();

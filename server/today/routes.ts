@@ -13,7 +13,7 @@ export function todayRoutes({ serve }: Domain): void {
     const zone = await school.settings.zone();
     const today = dayAt(zone, now);
     const classes = new Map(
-      (await school.classes.list()).filter((one) => !one.archived).map((one) => [one.id, one.name]),
+      (await school.classes.brief()).filter((one) => !one.archived).map((one) => [one.id, one.name]),
     );
     const groups = (await school.groups.list()).filter((group) => !group.closed);
     const names = new Map(groups.map((group) => [group.id, group.name]));

@@ -34,6 +34,8 @@ export const schools = pgTable(
     version: version(),
     /** Goes up with every change of how words are split or heard. */
     wordsVersion: integer("words_version").notNull().default(1),
+    /** Goes up with every transaction that writes classes, orders or how far a class is taught. */
+    outline: integer("outline").notNull().default(1),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
     /** When a backup was last made that holds this school; null when there was none. */
     backedUpAt: at("backed_up_at"),

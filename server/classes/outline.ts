@@ -1,0 +1,76 @@
+import { desc, inArray } from "drizzle-orm";
+import { LRUCache } from "lru-cache";
+import type { OrderBody } from "#contract";
+import { row } from "../settings/repository.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** A class with how far it is taught. */
+export interface ClassInOutline {
+  readonly id: string;
+  readonly name: string;
+  readonly yearGroup: string;
+  readonly orderId: string;
+  readonly stepId: string | null;
+  readonly taughtOn: string | null;
+  readonly archived: boolean;
+}
+
+/** What of a school is asked for with almost everything, and seldom changes. */
+export interface Outline {
+  /** The oldest first, archived ones among them. */
+  readonly classes: readonly ClassInOutline[];
+  /** The orders that these classes follow, by id. */
+  readonly orders: ReadonlyMap<string, OrderBody>;
+}
+
+/** Of so many schools the outline is kept in memory. */
+const MOST_SCHOOLS = 200;
+const kept = new LRUCache<string, { readonly number: number; readonly outline: Outline }>({ max: MOST_SCHOOLS });
+/** Of transactions that have written into it, or read it at a number that no one has kept yet. */
+const reading = new WeakMap<Inside, Promise<Outline>>();
+
+/** The outline of the school, as the number in its row says: read once, until a transaction somewhere writes into it. */
+export async function outlineOf(inside: Inside): Promise<Outline> {
+  if (inside.reshaped) return readOutline(inside);
+  const { outline: number } = await row(inside);
+  const known = kept.get(inside.schoolId);
+  if (known?.number === number) return known.outline;
+  const asked = reading.get(inside) ?? readOutline(inside);
+  reading.set(inside, asked);
+  const outline = await asked;
+  // Read while it was written into here: that is not what the number stands for.
+  if (!inside.reshaped) kept.set(inside.schoolId, { number, outline });
+  return outline;
+}
+
+async function readOutline(inside: Inside): Promise<Outline> {
+  const rows = await inside.select().from(t.classes).orderBy(t.classes.createdAt, t.classes.name);
+  const marks = await inside
+    .selectDistinctOn([t.taught.classId])
+    .from(t.taught)
+    .orderBy(t.taught.classId, desc(t.taught.number));
+  const ids = [...new Set(rows.map((one) => one.orderId))];
+  const orders =
+    ids.length === 0
+      ? []
+      : await inside
+          .select({ id: t.orders.id, content: t.orders.content })
+          .from(t.orders)
+          .where(inArray(t.orders.id, ids));
+  return {
+    classes: rows.map(({ id, name, yearGroup, orderId, archived }) => {
+      const mark = marks.find((one) => one.classId === id);
+      return {
+        id,
+        name,
+        yearGroup,
+        orderId,
+        archived,
+        stepId: mark?.stepId ?? null,
+        taughtOn: mark?.taughtOn ?? null,
+      };
+    }),
+    orders: new Map(orders.map((one) => [one.id, one.content])),
+  };
+}

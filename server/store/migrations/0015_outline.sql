@@ -1,0 +1,1 @@
+ALTER TABLE "schools" ADD COLUMN "outline" integer DEFAULT 1 NOT NULL;
