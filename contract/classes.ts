@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { keeping } from "./care.ts";
 import { checkSettings } from "./checks.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
@@ -63,6 +64,10 @@ export const getSchool = {
     zoneChosen: z.boolean(),
     /** When a backup that holds the school was last made; null when there was none. */
     backedUpAt: instant.nullable(),
+    /** For how long it keeps what it need not. */
+    keeping,
+    /** How many children were ever erased: a device that knows of fewer drops what it holds of the others. */
+    erased: count,
     today: day,
     /** Checks that were begun and not ended, and sessions that are due and of which no one has said what happened. */
     waiting: z.object({ checks: count, sessions: count }),

@@ -14,3 +14,4 @@ export * from "./readings.ts";
 export * from "./texts.ts";
 export * from "./views.ts";
 export * from "./words.ts";
+export * from "./years.ts";

@@ -9,6 +9,7 @@ import { presetRoutes } from "./checks/preset-routes.ts";
 import { sittingRoutes } from "./checks/routes.ts";
 import { childRoutes } from "./classes/child-routes.ts";
 import { classRoutes } from "./classes/routes.ts";
+import { yearRoutes } from "./classes/year-routes.ts";
 import { faceRoutes } from "./faces/routes.ts";
 import { logged, MOST_BODY, problems } from "./frame/errors.ts";
 import { type Knows, openGate } from "./frame/gate.ts";
@@ -55,6 +56,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   settingRoutes,
   classRoutes,
   childRoutes,
+  yearRoutes,
   orderRoutes,
   presetRoutes,
   sittingRoutes,

@@ -1,9 +1,11 @@
 import type { Router } from "express";
+import * as leavers from "./care/leavers.ts";
 import * as known from "./checks/known.ts";
 import * as presets from "./checks/presets.ts";
 import * as checks from "./checks/repository.ts";
 import * as children from "./classes/children.ts";
 import * as classes from "./classes/repository.ts";
+import * as years from "./classes/years.ts";
 import * as faces from "./faces/repository.ts";
 import type { Actor } from "./frame/actor.ts";
 import type { Gate } from "./frame/gate.ts";
@@ -31,6 +33,8 @@ const repositories = {
   settings,
   classes,
   children,
+  years,
+  leavers,
   orders,
   taught,
   checks,

@@ -35,12 +35,13 @@ const KEPT_REMOVED_MS = 24 * 3_600_000;
 
 const TIDY_MS = 3_600_000;
 
-/** What was removed and not brought back goes for good. */
+/** What was removed and not brought back goes for good, and what a school year found that cannot be taken back. */
 async function tidy(school: School): Promise<void> {
   const before = new Date(Date.now() - KEPT_REMOVED_MS).toISOString();
   await school.together(async () => {
     await school.sessions.forgetRemoved(before);
     await school.texts.forgetRemoved(before);
+    await school.years.forgetBefore(before);
   });
 }
 

@@ -3,11 +3,26 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import type { Request, Response } from "express";
-import { backupFile } from "#contract";
+import { backupFile, eraseLeavers, listErased, listLeavers } from "#contract";
 import type { Domain } from "../house.ts";
 
-/** Care for the data: a school takes a copy of all of its own. */
-export function careRoutes({ streams, backup }: Domain): void {
+/** Care for the data: a school takes a copy of all of its own, and erases who left. */
+export function careRoutes({ serve, streams, backup }: Domain): void {
+  serve(listLeavers, ({ school, now }) => school.leavers.list(now));
+
+  serve(
+    eraseLeavers,
+    async ({ body, school }) => {
+      const erased = await school.leavers.eraseAll(body.ids);
+      if (erased > 0) await school.leaveNoTrace();
+      return { erased };
+    },
+    // The dump waits for the transaction, so that it may not be within one.
+    { apart: true },
+  );
+
+  serve(listErased, async ({ school }) => ({ ids: await school.leavers.erasedIds() }));
+
   const { router, gate, as } = streams;
   router.get(backupFile.path, async (request: Request, response: Response) => {
     response.locals.route = `GET ${backupFile.path}`;

@@ -82,13 +82,16 @@ export function childRoutes({ serve }: Domain): void {
     return { added: added.length, refused };
   });
 
-  serve(editChild, async ({ params, body, school }) => {
+  serve(editChild, async ({ params, body, school, now }) => {
     const child = await mustChild(school, params.id);
     if (body.classId) await mustClass(school, body.classId);
+    const leftOn = async (archived: boolean) => (archived ? await school.settings.dayOf(now) : null);
     const after = { ...child, ...body };
     if (!after.archived) await refuseSameName(school, after.classId, after.name, child.id);
     const { version, ...change } = body;
-    if (!(await school.children.update(child.id, version, change))) {
+    const left =
+      body.archived === undefined || body.archived === child.archived ? {} : { leftOn: await leftOn(body.archived) };
+    if (!(await school.children.update(child.id, version, { ...change, ...left }))) {
       const { classId, name, note, archived } = await mustChild(school, child.id);
       mustAgree("this child", {
         version: child.version,

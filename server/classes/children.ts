@@ -4,6 +4,7 @@ import { forgetChild } from "../ledger/standing.ts";
 import { forgetShown } from "../standings/kept.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+import { forgetChildren as forgetInYears } from "./years.ts";
 
 /** The last day on which an answer of the child was marked. */
 const lastChecked = sql<
@@ -84,7 +85,7 @@ export async function update(
   inside: Inside,
   id: string,
   version: number,
-  change: { classId?: string; name?: string; note?: string; archived?: boolean },
+  change: { classId?: string; name?: string; note?: string; archived?: boolean; leftOn?: string | null },
 ): Promise<boolean> {
   const changed = await inside
     .update(t.children)
@@ -152,6 +153,7 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
   await inside.delete(t.children).where(eq(t.children.id, child.id));
   await inside.insert(t.erased).values({ childId: child.id }).onConflictDoNothing();
+  await forgetInYears(inside, [child.id]);
   forgetChild(inside, child.id);
   forgetShown(inside, child.id);
   await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));

@@ -1,5 +1,5 @@
 import { and, eq, sql } from "drizzle-orm";
-import type { CheckSettingsBody, ReadingSettingsBody } from "#contract";
+import type { CheckSettingsBody, Keeping, ReadingSettingsBody } from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt } from "#core/ledger";
 import { startingReadingSettings } from "#core/reading";
@@ -18,6 +18,8 @@ export interface SchoolSettings {
   readonly backedUpAt: string | null;
   readonly checks: CheckSettingsBody;
   readonly reading: ReadingSettingsBody;
+  /** For how long it keeps children who left, and its backups. */
+  readonly keeping: Keeping;
   /** Goes up with every change. */
   readonly version: number;
 }
@@ -48,7 +50,8 @@ export function forget(inside: Inside): void {
 
 /** The settings, with what ships where the school has said nothing. */
 export async function read(inside: Inside): Promise<SchoolSettings> {
-  const { name, accent, timeZone, backedUpAt, checks, reading, version } = await row(inside);
+  const { name, accent, timeZone, backedUpAt, checks, reading, version, leaversMonths, backupWeeks } =
+    await row(inside);
   return {
     name,
     accent,
@@ -56,6 +59,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     backedUpAt,
     checks: { ...defaultSettings, ...checks },
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
+    keeping: { leaversMonths, backupWeeks },
     version,
   };
 }
@@ -87,6 +91,7 @@ export interface SettingsChange {
   readonly timeZone?: string;
   readonly checks?: CheckSettingsBody;
   readonly reading?: ReadingSettingsBody;
+  readonly keeping?: Keeping;
 }
 
 /**
@@ -96,9 +101,10 @@ export interface SettingsChange {
  */
 export async function change(inside: Inside, what: SettingsChange, version: number | null): Promise<boolean> {
   const here = eq(t.schools.id, inside.schoolId);
+  const { keeping, ...others } = what;
   const changed = await inside
     .update(t.schools)
-    .set({ ...what, version: sql`${t.schools.version} + 1` })
+    .set({ ...others, ...keeping, version: sql`${t.schools.version} + 1` })
     .where(version === null ? here : and(here, eq(t.schools.version, version)))
     .returning({ id: t.schools.id });
   forget(inside);

@@ -1,5 +1,5 @@
 import { formatISO, parseISO, subDays } from "date-fns";
-import { getSchool, nameSchool, setCheckSettings, setReadingSettings, setTimeZone } from "#contract";
+import { getSchool, nameSchool, setCheckSettings, setKeeping, setReadingSettings, setTimeZone } from "#contract";
 import { isTimeZone } from "#core/ledger";
 import { mustAgree } from "../frame/again.ts";
 import { unfit } from "../frame/problem.ts";
@@ -35,6 +35,7 @@ export function settingRoutes({ serve }: Domain): void {
         checks: await school.checks.countOpen(),
         sessions: await school.sessions.countDue(from, today),
       },
+      erased: await school.leavers.countErased(),
       classes: await school.classes.list(),
       orders: await school.orders.list(),
     };
@@ -51,6 +52,8 @@ export function settingRoutes({ serve }: Domain): void {
       ]);
     return change(school, body.version, { timeZone: body.timeZone });
   });
+
+  serve(setKeeping, async ({ body: { version, ...keeping }, school }) => change(school, version, { keeping }));
 
   serve(setCheckSettings, async ({ body, school }) => {
     return change(school, body.version, { checks: body.checks });

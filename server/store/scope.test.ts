@@ -1,6 +1,6 @@
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import type { AnswerOf, Asking, Endpoint } from "#contract";
+import { type AnswerOf, type Asking, beginYear, type Endpoint } from "#contract";
 import type { School } from "../house.ts";
 import { addSchool, listSchools } from "../people/schools.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -33,12 +33,15 @@ async function raw(query: string): Promise<Record<string, unknown>[]> {
   );
 }
 
+const yearId = crypto.randomUUID();
+
 beforeAll(async () => {
   house = await openTestHouse();
   mine = await oneOfEach(
     <E extends Endpoint>(endpoint: E, asking: Asking<E>): Promise<AnswerOf<E>> => house.ask(endpoint, asking),
     "Mine",
   );
+  await house.ask(beginYear, { body: { id: yearId, classes: [], added: [], children: [] } });
   elsewhere = (await addSchool(house.store.owner, "Orm Tower")).id;
   here = (await listSchools(house.store.owner))[0]?.id ?? "";
   other = house.all.as({ schoolId: elsewhere });
@@ -112,6 +115,29 @@ describe("another school's rows", () => {
         update: () => other.children.update(childId, 1, { note: "changed" }),
         countTraces: () => other.children.countTraces({ id: childId, name: "Mine C." }),
         erase: () => other.children.erase({ id: childId, name: "Mine C." }),
+      },
+      years: {
+        last: () => other.years.last(new Date(mark.markedAt)),
+        find: () => other.years.find(yearId, new Date(mark.markedAt)),
+        begin: () =>
+          other.years.begin(
+            {
+              id: presetId,
+              classes: [{ id: classId, name: "Changed", yearGroup: "9", leaves: true }],
+              added: [],
+              children: [{ id: childId, from: classId, to: null }],
+            },
+            { now: new Date(mark.markedAt), today },
+          ),
+        undo: () => other.years.undo(yearId, new Date(mark.markedAt)),
+        forgetBefore: () => other.years.forgetBefore("2027-01-01T00:00:00.000Z"),
+        forgetChildren: () => other.years.forgetChildren([childId]),
+      },
+      leavers: {
+        list: () => other.leavers.list(new Date(mark.markedAt)),
+        eraseAll: () => other.leavers.eraseAll([childId]),
+        erasedIds: () => other.leavers.erasedIds(),
+        countErased: () => other.leavers.countErased(),
       },
       orders: {
         list: () => other.orders.list(),

@@ -64,6 +64,7 @@ export const openRouter = () =>
         { path: "/texts/:textId", element: later(() => import("#web/screens/texts/text.tsx")) },
         { path: "/texts/:textId/read", element: later(() => import("#web/screens/texts/reading-desk.tsx")) },
         { path: "/settings", element: later(() => import("#web/screens/settings/settings.tsx")) },
+        { path: "/settings/year", element: later(() => import("#web/screens/settings/year.tsx")) },
         { path: "/help", element: later(() => import("#web/screens/help/help.tsx")) },
         { path: "*", element: <Nowhere /> },
       ],

@@ -98,6 +98,12 @@ export function Shell() {
 
 function Rail({ onPalette }: { onPalette: () => void }) {
   const school = useAsk(getSchool, {});
+  const erased = school.data?.erased;
+  useEffect(() => {
+    if (erased === undefined) return;
+    // What fails, without a line, is done at the next contact.
+    void import("#web/device/erased.ts").then(({ dropErased }) => dropErased(erased)).catch(() => undefined);
+  }, [erased]);
   const zone = school.data?.timeZone;
   useEffect(() => {
     if (zone) rememberZone(zone);

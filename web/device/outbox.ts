@@ -64,6 +64,19 @@ class Outbox {
     await Promise.all(rows.filter((row) => row.sent).map((row) => db.delete("marks", row.id)));
   }
 
+  /** Forgets all marks of these children, sent or not: they are not at the school any more, and nothing of them is kept. */
+  async forgetChildren(ids: readonly string[]): Promise<void> {
+    await this.ready;
+    const gone = new Set(ids);
+    this.set({
+      waiting: this.state.waiting.filter((answer) => !gone.has(answer.childId)),
+      refused: this.state.refused.filter(({ answer }) => !gone.has(answer.childId)),
+    });
+    const db = await box;
+    const rows = await db.getAll("marks");
+    await Promise.all(rows.filter((row) => gone.has(row.answer.childId)).map((row) => db.delete("marks", row.id)));
+  }
+
   /** Sends what was refused once more, behind what waits. */
   sendAgain(): void {
     const again = this.state.refused.map(({ answer }) => answer);

@@ -35,6 +35,16 @@ export async function forgetAnswers(): Promise<void> {
   await Promise.all(pages.filter(({ address }) => isAnswer(address)).map(({ address }) => forget(address)));
 }
 
+/** Forgets everything that is kept here and speaks of one of these, open checks and drafts too. @param ids of children */
+export async function forgetNaming(ids: readonly string[]): Promise<void> {
+  const pages = await (await box).getAll("pages");
+  const named = pages.filter(({ address, content }) => {
+    const text = `${address} ${JSON.stringify(content)}`;
+    return ids.some((id) => text.includes(id));
+  });
+  await Promise.all(named.map(({ address }) => forget(address)));
+}
+
 /**
  * Forgets answers that were kept for two weeks, and the oldest of too many. @returns the sittings that went
  */

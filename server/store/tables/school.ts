@@ -37,6 +37,9 @@ export const schools = pgTable(
     /** Goes up with every transaction that writes classes, orders or how far a class is taught. */
     outline: integer("outline").notNull().default(1),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
+    /** Months after which a child who left is to be erased, and weeks for which backups are kept. */
+    leaversMonths: integer("leavers_months").notNull().default(12),
+    backupWeeks: integer("backup_weeks").notNull().default(8),
     /** When a backup was last made that holds this school; null when there was none. */
     backedUpAt: at("backed_up_at"),
   },
@@ -158,6 +161,8 @@ export const children = pgTable(
     name: text("name").notNull(),
     note: text("note").notNull().default(""),
     archived: boolean("archived").notNull().default(false),
+    /** The day on which the child was archived; null while it is here. */
+    leftOn: date("left_on"),
     /** The day for which the child was said to be absent last; any other day it is here. */
     absentOn: date("absent_on"),
     /** Of what was said of the child; marks do not count. */
@@ -183,4 +188,37 @@ export const erased = pgTable(
     erasedAt: at("erased_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.childId), ofSchool()],
+);
+
+/** What a school year found, so that it can be taken back: which class was called what, and who was in which. */
+export interface BeforeYear {
+  readonly classes: readonly {
+    readonly id: string;
+    readonly before: { readonly name: string; readonly yearGroup: string; readonly archived: boolean };
+    readonly after: { readonly name: string; readonly yearGroup: string; readonly archived: boolean };
+  }[];
+  readonly added: readonly string[];
+  readonly children: readonly {
+    readonly id: string;
+    readonly classId: string;
+    readonly archived: boolean;
+    readonly leftOn: string | null;
+    /** The version that the year gave it: another means that someone has changed the child since. */
+    readonly version: number;
+  }[];
+}
+
+/** School years that were begun here. */
+export const years = pgTable(
+  "years",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    begunAt: at("begun_at").notNull(),
+    counts: jsonb("counts").notNull().$type<{ classes: number; added: number; moved: number; left: number }>(),
+    /** Null when it is too late to take it back. */
+    before: jsonb("before").$type<BeforeYear>(),
+    undoneAt: at("undone_at"),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
 );

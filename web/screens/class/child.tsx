@@ -4,7 +4,8 @@ import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#
 import { showMixed } from "#core/checks";
 import { kindNames } from "#core/ledger";
 import { cellOf } from "#core/mastery";
-import { nearDay, plural } from "#core/saying";
+import { outOfBackupsOn } from "#core/roster";
+import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
@@ -186,6 +187,7 @@ function EraseDialog({
 }) {
   const navigate = useNavigate();
   const counts = useAsk(traces, { params: { id } });
+  const school = useAsk(getSchool, {});
   const [sure, setSure] = useState(false);
   const [busy, setBusy] = useState(false);
   const erase = async () => {
@@ -221,6 +223,14 @@ function EraseDialog({
             <li>{plural(goes.notesNaming, "session note")} that name the child will say “this child” instead</li>
           )}
         </ul>
+      )}
+      {school.data && (
+        <p className="mb-3">
+          Backups from before today still hold {name}. Your school keeps a backup for{" "}
+          {plural(school.data.keeping.backupWeeks, "week")}, so the last of them goes by{" "}
+          {shortDay(outOfBackupsOn(school.data.today, school.data.keeping.backupWeeks), school.data.today)}. Other
+          devices drop what they hold when they next reach the server.
+        </p>
       )}
       <label className="mb-3 flex items-center gap-2">
         <input

@@ -7,6 +7,7 @@ import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { BackupPanel } from "./backup.tsx";
+import { LeaversPanel } from "./leavers.tsx";
 import { ReadingAims } from "./reading.tsx";
 import { SchoolPanel } from "./school.tsx";
 
@@ -113,6 +114,7 @@ export function Screen() {
           <div className="flex flex-col gap-4">
             <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />
             <ReadingAims school={data} />
+            <LeaversPanel school={data} />
             <BackupPanel school={data} />
             <Panel title="This device">
               <div className="flex flex-col gap-6">
