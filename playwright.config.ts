@@ -1,4 +1,5 @@
 import { defineConfig } from "@playwright/test";
+import { chromium } from "./scripts/chromium.mjs";
 
 export default defineConfig({
   testDir: "e2e",
@@ -18,7 +19,7 @@ export default defineConfig({
     // The application kept on the device is tested on its own; else each test would fetch all of it.
     serviceWorkers: "block",
     launchOptions: {
-      executablePath: process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium",
+      executablePath: chromium(),
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -6,6 +6,9 @@ import { asked, part, sit } from "./checking.ts";
 import { expect, expectAccessible, test } from "./school.ts";
 import { filledFolder, freePort, startServer } from "./server.ts";
 
+// The server is ended in the middle of it.
+test.use({ alone: true });
+
 test.use({ serviceWorkers: "allow" });
 
 const main: readonly [string, string][] = [

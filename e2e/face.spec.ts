@@ -1,6 +1,9 @@
 import { asked, marksAlone, part, saved, sit, stored } from "./checking.ts";
 import { expect, expectAccessible, test } from "./school.ts";
 
+// The server is ended in the middle of it.
+test.use({ alone: true });
+
 test("another device shows the cards by a code, keeps the last one without a line, comes back, and ends with the check", async ({
   page,
   school,

@@ -1,5 +1,8 @@
 import { expect, expectAccessible, test } from "./school.ts";
 
+// The server is ended in the middle of it.
+test.use({ alone: true });
+
 const places: readonly [string, string, string][] = [
   ["/", "It begins with a class", "Set up the first class"],
   ["/class", "A class has a name", "Add a class"],

@@ -3,6 +3,9 @@ import type { Page } from "@playwright/test";
 import { asked, marksAlone, part, saved, sit, sitting, stored } from "./checking.ts";
 import { childNamed, expect, expectAccessible, makeClass, marksWithoutWait, post, test } from "./school.ts";
 
+// The server is ended in the middle of it.
+test.use({ alone: true });
+
 test.use({ serviceWorkers: "allow" });
 
 /** The application is on the device: from here on no line is needed. */

@@ -2,6 +2,9 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { childNamed, classNamed, expect, expectAccessible, put, type School, test } from "./school.ts";
 
+// The server is ended in the middle of it.
+test.use({ alone: true });
+
 interface Kept {
   readonly id: string;
   readonly how: string;

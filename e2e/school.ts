@@ -1,9 +1,24 @@
-import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import dns from "node:dns";
+import { cpSync, mkdirSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { type BrowserContext, test as base, expect, type Page } from "@playwright/test";
-import { emptyFolder, filledFolder, freePort, type RunningServer, startServer } from "./server.ts";
+import {
+  emptyFolder,
+  filledFolder,
+  freePort,
+  type RunningServer,
+  SCHOOLS_WITHOUT_DATA,
+  schoolTaken,
+  slugOfFile,
+  startServer,
+} from "./server.ts";
+
+// A browser knows that every NAME.localhost is this machine; Node asks the system, which may not.
+const lookUp = dns.lookup;
+dns.lookup = ((host: string, ...rest: [never]) =>
+  lookUp(host.endsWith(".localhost") ? "127.0.0.1" : host, ...rest)) as typeof dns.lookup;
 
 export interface School {
   readonly base: string;
@@ -28,7 +43,8 @@ async function openSchool(template: string): Promise<School & { close(): Promise
       server = await startServer(folder, port);
     },
     close: async () => {
-      await server.stop();
+      // Its folder goes: there is nothing to put in order.
+      await server.kill();
       rmSync(folder, { recursive: true, force: true });
     },
   };
@@ -41,13 +57,41 @@ export function marksWithoutWait(context: BrowserContext): Promise<unknown> {
   });
 }
 
+/** A school of the server that all tests share; undefined when a test has taken it before. */
+function takeSchool(slug: string): (School & { close(): Promise<void> }) | undefined {
+  mkdirSync(schoolTaken, { recursive: true });
+  try {
+    mkdirSync(join(schoolTaken, slug));
+  } catch {
+    return undefined;
+  }
+  const base = `http://${slug}.localhost:${process.env.KEEN_E2E_PORT}`;
+  const never = () =>
+    Promise.reject(new Error("Other tests stand on this server: the file says test.use({ alone: true })"));
+  return {
+    base,
+    get: async (path) => (await fetch(base + path)).json(),
+    kill: never,
+    start: never,
+    close: async () => undefined,
+  };
+}
+
 interface Kept {
   readonly file: string;
   readonly school: Awaited<ReturnType<typeof openSchool>>;
 }
 
-/** `school`: the demo school, one a file and worker. `emptySchool`: one that no one has set up yet, one a test. */
-export const test = base.extend<{ school: School; emptySchool: School }, { schools: { kept: Kept | undefined } }>({
+/**
+ * `school`: the demo school, one a file. `emptySchool`: one that no one has set up yet, one a test. Both stand on the server
+ * of all tests; a file whose tests end their server, with `test.use({ alone: true })`, has servers of its own. So has one
+ * whose worker was begun anew after a failure: it finds nothing that a test before has left.
+ */
+export const test = base.extend<
+  { school: School; emptySchool: School; alone: boolean },
+  { schools: { kept: Kept | undefined } }
+>({
+  alone: [false, { option: true }],
   // Tests mark faster than people do; what a card does with a mark that comes too soon has a test of its own.
   context: async ({ context }, use) => {
     await marksWithoutWait(context);
@@ -64,19 +108,21 @@ export const test = base.extend<{ school: School; emptySchool: School }, { schoo
     { scope: "worker" },
   ],
   school: [
-    async ({ schools }, use, { file }) => {
+    async ({ schools, alone }, use, { file }) => {
       if (schools.kept?.file !== file) {
         await schools.kept?.school.close();
         schools.kept = undefined;
-        schools.kept = { file, school: await openSchool(filledFolder) };
+        const shared = alone ? undefined : takeSchool(slugOfFile(file));
+        schools.kept = { file, school: shared ?? (await openSchool(filledFolder)) };
       }
       await use(schools.kept.school);
     },
     { timeout: 60_000 },
   ],
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads the pattern
-  emptySchool: async ({}, use) => {
-    const school = await openSchool(emptyFolder);
+  emptySchool: async ({ alone }, use) => {
+    let school: (School & { close(): Promise<void> }) | undefined;
+    for (const slug of alone ? [] : SCHOOLS_WITHOUT_DATA) school ??= takeSchool(slug);
+    school ??= await openSchool(emptyFolder);
     await use(school);
     await school.close();
   },
@@ -88,6 +134,15 @@ export { expect };
 export async function expectAccessible(page: Page, rules?: string[]): Promise<void> {
   // No page of ours has frames: then axe need not open a page of its own for each look.
   const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ["violations"] });
+  // What is on its way to its place or its colour is not what anyone reads.
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter((one) => one.effect?.getComputedTiming().iterations !== Number.POSITIVE_INFINITY)
+        .map((one) => one.finished.catch(() => undefined)),
+    ),
+  );
   const { violations } = await (rules
     ? axe.withRules(rules)
     : axe.withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"])

@@ -2,11 +2,19 @@ import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
-import { join, resolve } from "node:path";
+import { basename, join, resolve } from "node:path";
 
 const root = resolve(import.meta.dirname, "..");
 export const filledFolder = join(tmpdir(), "keen-e2e-filled");
 export const emptyFolder = join(tmpdir(), "keen-e2e-empty");
+/** The folder of the server that all tests share. */
+export const schoolsFolder = join(tmpdir(), "keen-e2e-schools");
+/** An empty folder in it for each school of that server which a test has taken. */
+export const schoolTaken = join(tmpdir(), "keen-e2e-taken");
+/** Schools of that server that no one has set up, one a test. */
+export const SCHOOLS_WITHOUT_DATA = Array.from({ length: 16 }, (_, at) => `bare-${at + 1}`);
+/** The host name of the school of a file of tests. @example slugOfFile("e2e/check.spec.ts") // "of-check" */
+export const slugOfFile = (file: string): string => `of-${basename(file, ".spec.ts")}`;
 
 /** A running Keen Sapling, as `npm run demo` starts it, without the demo data. */
 export interface RunningServer {

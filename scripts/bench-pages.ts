@@ -6,6 +6,7 @@ import { join } from "node:path";
 import { type Browser, chromium } from "@playwright/test";
 import { fillDemo } from "#demo";
 import { freePort, type RunningServer, startServer } from "../e2e/server.ts";
+import { chromium as browserHere } from "./chromium.mjs";
 
 const SLOWER = 4;
 const SETTLE_MS = 3000;
@@ -80,7 +81,7 @@ const server = async (folder: string): Promise<RunningServer> => startServer(fol
 const folder = mkdtempSync(join(tmpdir(), "keen-bench-"));
 const [filled, empty] = [await server(join(folder, "filled")), await server(join(folder, "empty"))];
 const browser = await chromium.launch({
-  executablePath: process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium",
+  executablePath: browserHere(),
   args: ["--no-sandbox", "--disable-gpu"],
 });
 try {

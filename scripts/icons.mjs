@@ -2,13 +2,14 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { chromium } from "@playwright/test";
+import { chromium as browserHere } from "./chromium.mjs";
 import { root } from "./prepare.mjs";
 
 const PAPER = "#f7f2e7";
 const sapling = readFileSync(join(root, "web", "public", "sapling.svg"), "utf8");
 
 const browser = await chromium.launch({
-  executablePath: process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium",
+  executablePath: browserHere(),
   args: ["--no-sandbox", "--disable-gpu"],
 });
 const page = await browser.newPage();

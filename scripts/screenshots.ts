@@ -10,6 +10,7 @@ import { type AnswerOf, type Asking, addressOf, type Endpoint } from "#contract"
 import { sectionOf } from "#core/checks";
 import { fillDemo } from "#demo";
 import { freePort, startServer } from "../e2e/server.ts";
+import { chromium as browserHere } from "./chromium.mjs";
 
 const [size = "1280x800", to = "docs/screenshots", ...only] = process.argv.slice(2);
 const [width = 1280, height = 800] = size.split("x").map(Number);
@@ -19,7 +20,7 @@ mkdirSync(into, { recursive: true });
 
 const server = await startServer(folder, await freePort());
 const browser = await chromium.launch({
-  executablePath: process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium",
+  executablePath: browserHere(),
   args: ["--no-sandbox", "--disable-gpu"],
 });
 

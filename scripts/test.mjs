@@ -3,19 +3,19 @@
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
+import { chromium } from "./chromium.mjs";
 import { build, installPackages, root, run } from "./prepare.mjs";
 
-/** Debian's chromium, installed when it is not there. KEEN_CHROMIUM names another one. */
+/** Debian's chromium, installed when it is not there. */
 function installChromium() {
-  const path = process.env.KEEN_CHROMIUM ?? "/usr/bin/chromium";
-  if (existsSync(path)) return;
+  if (existsSync(chromium())) return;
   console.log("Installing chromium …");
   const quiet = {
     stdio: ["ignore", "ignore", "inherit"],
     env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
   };
   run("apt-get", ["update", "-qq"], quiet);
-  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], quiet);
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium-headless-shell"], quiet);
 }
 
 /** Seconds that each part should take on two cores, so that all of them take ten minutes. */
