@@ -25,6 +25,7 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Session: `/sessions/${first?.id}`,
     "Teaching orders": "/orders",
     Settings: "/settings",
+    "New school year": "/settings/year",
     Sheets: `/check/${paper?.sittingId}/sheets`,
     Result: `/check/${paper?.sittingId}/result`,
     Words: "/words",

@@ -186,13 +186,14 @@ test.describe("on an upright tablet", () => {
     await page.goto(`${school.base}/settings`);
     await page.getByRole("radio", { name: "left" }).check();
     const { id } = await sit(school, ["Ines K."], [part("words", { most: 3 })]);
+    await page.clock.install();
     await page.goto(`${school.base}/check/${id}`);
     await asked(page);
     const place = page.getByRole("button", { name: /^Right at sight/ });
     const box = await place.boundingBox();
     expect(box?.x ?? 999).toBeLessThan(60);
     await place.dispatchEvent("pointerdown");
-    await page.waitForTimeout(600);
+    await page.clock.fastForward(600);
     await place.dispatchEvent("pointerup");
     await expect(page.getByText(/^2 of /)).toBeVisible();
     await saved(page);
@@ -335,9 +336,10 @@ test("a right answer over the school's threshold reads as slow, and the setting 
   await expect(page.getByText("Saved.", { exact: false })).toBeVisible();
   await expectAccessible(page);
   const { id } = await sit(school, ["Yara Q."], [part("card", { scope: "picked", picked: ["b=b"] })]);
+  await page.clock.install();
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);
-  await page.waitForTimeout(2200);
+  await page.clock.fastForward(2200);
   await page.keyboard.press("1");
   await expect(page.getByText(/right, slow \(\d+\.\d s\)/)).toBeVisible();
   await page.keyboard.press("Enter");

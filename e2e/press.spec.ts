@@ -10,6 +10,7 @@ async function openDesk(page: Page, school: School, wait: number): Promise<strin
   await marksAlone(school);
   const { id } = await sit(school, ["Quin E."], [five]);
   await page.addInitScript((ms) => localStorage.setItem("keen-mark-wait", String(ms)), wait);
+  await page.clock.install();
   await page.goto(`${school.base}/check/${id}`);
   await expect(page.getByTestId("card")).toBeVisible();
   return id;
@@ -21,12 +22,12 @@ async function marks(school: School, id: string): Promise<readonly string[]> {
 
 test("a held key and a second tap mark one card each", async ({ page, school }) => {
   const id = await openDesk(page, school, 700);
-  await page.waitForTimeout(750);
+  await page.clock.fastForward(750);
   // The browser sends a held key again and again, on each card that comes.
   for (let again = 0; again < 8; again++) await page.keyboard.down("1");
   await page.keyboard.up("1");
   await expect(page.getByText("2 of 5")).toBeVisible();
-  await page.waitForTimeout(750);
+  await page.clock.fastForward(750);
   await page.getByRole("button", { name: "Right at once" }).dblclick();
   await expect(page.getByText("3 of 5")).toBeVisible();
   await saved(page);
@@ -35,17 +36,17 @@ test("a held key and a second tap mark one card each", async ({ page, school }) 
 
 test("a key held over a card's wait marks no second one, and Enter on a button neither", async ({ page, school }) => {
   const id = await openDesk(page, school, 100);
-  await page.waitForTimeout(150);
+  await page.clock.fastForward(150);
   for (let again = 0; again < 6; again++) {
     await page.keyboard.down("1");
-    await page.waitForTimeout(120);
+    await page.clock.fastForward(120);
   }
   await page.keyboard.up("1");
   await expect(page.getByText("2 of 5")).toBeVisible();
   await page.getByRole("button", { name: "Right at once" }).focus();
   for (let again = 0; again < 6; again++) {
     await page.keyboard.down("Enter");
-    await page.waitForTimeout(120);
+    await page.clock.fastForward(120);
   }
   await page.keyboard.up("Enter");
   await expect(page.getByText("3 of 5")).toBeVisible();
@@ -58,13 +59,13 @@ test("a mark that comes too soon is not stored up, the card moves a little, and 
   school,
 }) => {
   const id = await openDesk(page, school, 700);
-  await page.waitForTimeout(750);
+  await page.clock.fastForward(750);
   await page.keyboard.press("1");
   const second = await asked(page);
   await page.keyboard.press("5");
   const moving = () => page.evaluate(() => document.getAnimations().length);
   expect(await moving()).toBeGreaterThan(0);
-  await page.waitForTimeout(800);
+  await page.clock.fastForward(800);
   await expect(page.getByTestId("card")).toHaveText(second);
   await expect(page.getByText("2 of 5")).toBeVisible();
   await page.keyboard.press("1");

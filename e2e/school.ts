@@ -16,9 +16,13 @@ import {
 } from "./server.ts";
 
 // A browser knows that every NAME.localhost is this machine; Node asks the system, which may not.
+const here = (host: string) => (host.endsWith(".localhost") ? "127.0.0.1" : host);
 const lookUp = dns.lookup;
+const lookUpLater = dns.promises.lookup;
 dns.lookup = ((host: string, ...rest: [never]) =>
-  lookUp(host.endsWith(".localhost") ? "127.0.0.1" : host, ...rest)) as typeof dns.lookup;
+  lookUp(here(host), ...rest)) as typeof dns.lookup;
+dns.promises.lookup = ((host: string, ...rest: [never]) =>
+  lookUpLater(here(host), ...rest)) as typeof dns.promises.lookup;
 
 export interface School {
   readonly base: string;

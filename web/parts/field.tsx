@@ -93,3 +93,29 @@ export function Choice({
     </Frame>
   );
 }
+
+/** A whole number between two, for a setting that is kept as it is typed: what is beyond them is brought back. */
+export function WholeField({
+  least,
+  most,
+  value,
+  onSet,
+  ...words
+}: FieldWords & {
+  readonly least: number;
+  readonly most: number;
+  readonly value: number;
+  readonly onSet: (value: number) => void;
+}) {
+  const within = (text: string) => Math.min(most, Math.max(least, Math.round(Number(text)) || least));
+  return (
+    <TextField
+      {...words}
+      type="number"
+      min={least}
+      max={most}
+      value={value}
+      onChange={(event) => onSet(within(event.target.value))}
+    />
+  );
+}

@@ -3,11 +3,10 @@ import { useState } from "react";
 import { kinds, type Scope, type Section, sectionOf, strategyNames } from "#core/checks";
 import { type KindId, kindIds } from "#core/ledger";
 import { Button } from "#web/parts/button.tsx";
-import { Choice, TextField } from "#web/parts/field.tsx";
+import { Choice, WholeField } from "#web/parts/field.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { onScreen } from "./kinds/index.ts";
 import { optionsOf, scopeNames, sectionInWords, strategyNamesShown } from "./section-words.ts";
-import { whole } from "./toggles.tsx";
 
 interface SectionWanted {
   readonly section: Section;
@@ -105,24 +104,16 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
         </Choice>
       )}
       {section.scope === "recent" && can.scope && (
-        <TextField
+        <WholeField
           label="Steps back"
-          type="number"
-          min={1}
-          max={40}
+          least={1}
+          most={40}
           value={section.recentSteps}
-          onChange={(event) => set({ recentSteps: whole(event.target.value, 1, 40) })}
+          onSet={(recentSteps) => set({ recentSteps })}
         />
       )}
       {can.most && (
-        <TextField
-          label={mostLabel}
-          type="number"
-          min={1}
-          max={60}
-          value={section.most}
-          onChange={(event) => set({ most: whole(event.target.value, 1, 60) })}
-        />
+        <WholeField label={mostLabel} least={1} most={60} value={section.most} onSet={(most) => set({ most })} />
       )}
       {can.strategy && (
         <Choice
@@ -148,14 +139,13 @@ function Choices({ section, pickable, onChange }: Pick<SectionWanted, "section" 
         </Choice>
       )}
       {can.stop && (
-        <TextField
+        <WholeField
           label="Suggest a stop after misses in a row"
           hint="0 never"
-          type="number"
-          min={0}
-          max={20}
+          least={0}
+          most={20}
           value={section.stopAfter}
-          onChange={(event) => set({ stopAfter: whole(event.target.value, 0, 20) })}
+          onSet={(stopAfter) => set({ stopAfter })}
         />
       )}
       {Own && <Own section={section} set={set} />}

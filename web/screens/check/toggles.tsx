@@ -44,8 +44,3 @@ export function Tick({ on, onSet, children }: { on: boolean; onSet: (on: boolean
     </label>
   );
 }
-
-/** A whole number between two, what is beyond them brought back. */
-export function whole(value: string, least: number, most: number): number {
-  return Math.min(most, Math.max(least, Math.round(Number(value)) || least));
-}

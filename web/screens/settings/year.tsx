@@ -22,7 +22,7 @@ export function Screen() {
   const there = school.data && children.data && year.data;
   return (
     <Page
-      place="Settings"
+      place="New school year"
       title="New school year"
       about="Classes move up or leave, children change class, all in one step. Teaching orders, what was taught and everything that was marked stay. It can be taken back for a day."
     >
@@ -35,7 +35,7 @@ export function Screen() {
             // Begun or taken back, the next plan starts from what stands then.
             key={`${year.data?.year?.id} ${year.data?.year?.undoneAt}`}
             school={school.data}
-            children={children.data.filter((one) => !one.archived)}
+            everyone={children.data.filter((one) => !one.archived)}
           />
         </>
       )}
@@ -80,7 +80,7 @@ interface NewClass {
   readonly orderId: string;
 }
 
-function Plan({ school, children }: { school: School; children: readonly ChildView[] }) {
+function Plan({ school, everyone }: { school: School; everyone: readonly ChildView[] }) {
   const navigate = useNavigate();
   const here = school.classes.filter((one) => !one.archived);
   const [id] = useState(newId);
@@ -96,12 +96,12 @@ function Plan({ school, children }: { school: School; children: readonly ChildVi
   const plan: YearPlan & { readonly added: readonly NewClass[] } = {
     classes,
     added,
-    children: children.flatMap((child) => {
+    children: everyone.flatMap((child) => {
       const to = own.get(child.id);
       return to === undefined ? [] : [{ id: child.id, from: child.classId, to }];
     }),
   };
-  const problems = yearProblems(plan, { classes: here, children });
+  const problems = yearProblems(plan, { classes: here, children: everyone });
   const problemOf = (of: string) => problems.find((one) => one.id === of)?.says;
   const open = [...classes.filter((one) => !one.leaves), ...added];
 
@@ -233,7 +233,7 @@ function Plan({ school, children }: { school: School; children: readonly ChildVi
           <ClassChildren
             key={one.id}
             name={one.name}
-            children={children.filter((child) => child.classId === one.id)}
+            whom={everyone.filter((child) => child.classId === one.id)}
             own={own}
             open={open}
             problemOf={problemOf}
@@ -244,7 +244,7 @@ function Plan({ school, children }: { school: School; children: readonly ChildVi
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p aria-live="polite">
           {problems.length === 0
-            ? saysYear(plan, children)
+            ? saysYear(plan, everyone)
             : `${plural(problems.length, "place")} above ${problems.length === 1 ? "needs" : "need"} another choice.`}
         </p>
         <Button shape="main" disabled={problems.length > 0} onClick={() => setAsking(true)}>
@@ -252,7 +252,7 @@ function Plan({ school, children }: { school: School; children: readonly ChildVi
         </Button>
       </div>
       <Sheet open={asking} onClose={() => setAsking(false)} title="Begin the new school year">
-        <p className="mb-2">{saysYear(plan, children)}</p>
+        <p className="mb-2">{saysYear(plan, everyone)}</p>
         <p className="mb-3 text-soft">
           Who leaves is archived: their records stay until you erase them, and Settings say when that is due. For a
           day all of it can be taken back on this page.
@@ -278,17 +278,17 @@ const LEAVES = "leaves";
 
 interface ClassChildrenWanted {
   readonly name: string;
-  readonly children: readonly ChildView[];
+  readonly whom: readonly ChildView[];
   readonly own: ReadonlyMap<string, string | null>;
   readonly open: readonly { readonly id: string; readonly name: string }[];
   readonly problemOf: (id: string) => string | undefined;
   readonly onChoose: (child: ChildView, value: string) => void;
 }
 
-function ClassChildren({ name, children, own, open, problemOf, onChoose }: ClassChildrenWanted) {
-  const wrong = children.some((child) => problemOf(child.id));
+function ClassChildren({ name, whom, own, open, problemOf, onChoose }: ClassChildrenWanted) {
+  const wrong = whom.some((child) => problemOf(child.id));
   const [shown, setShown] = useState(false);
-  const moved = children.filter((child) => own.has(child.id)).length;
+  const moved = whom.filter((child) => own.has(child.id)).length;
   return (
     <details
       open={shown || wrong}
@@ -296,12 +296,12 @@ function ClassChildren({ name, children, own, open, problemOf, onChoose }: Class
       className="border-t border-line py-2"
     >
       <summary className="cursor-pointer py-1">
-        {name} <span className="text-soft">{plural(children.length, "child", "children")}</span>
+        {name} <span className="text-soft">{plural(whom.length, "child", "children")}</span>
         {moved > 0 && <span className="ml-2 text-leaf-dark">{moved} by themselves</span>}
       </summary>
       {(shown || wrong) && (
         <ul className="grid grid-cols-1 gap-3 py-2 sm:grid-cols-2 lg:grid-cols-3">
-          {children.map((child) => {
+          {whom.map((child) => {
             const to = own.get(child.id);
             return (
               <li key={child.id}>
