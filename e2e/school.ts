@@ -19,8 +19,7 @@ import {
 const here = (host: string) => (host.endsWith(".localhost") ? "127.0.0.1" : host);
 const lookUp = dns.lookup;
 const lookUpLater = dns.promises.lookup;
-dns.lookup = ((host: string, ...rest: [never]) =>
-  lookUp(here(host), ...rest)) as typeof dns.lookup;
+dns.lookup = ((host: string, ...rest: [never]) => lookUp(here(host), ...rest)) as typeof dns.lookup;
 dns.promises.lookup = ((host: string, ...rest: [never]) =>
   lookUpLater(here(host), ...rest)) as typeof dns.promises.lookup;
 

@@ -25,6 +25,11 @@ import type { TestHouse } from "./testing.ts";
 
 // The server is killed while desks mark. A desk sends a mark until it is told what became of it, as a device does.
 
+/** As it was built, where `npm test` has done so: it starts three times as fast. */
+const program = process.env.KEEN_BUILT
+  ? [process.env.KEEN_BUILT]
+  : ["--import", "tsx", join(import.meta.dirname, "main.ts")];
+
 const kills = process.env.KEEN_LONG ? 100 : 5;
 const DESKS = 4;
 
@@ -44,7 +49,7 @@ async function freePort(): Promise<number> {
 }
 
 async function start(port: number, url: string): Promise<void> {
-  const started = spawn(process.execPath, ["--import", "tsx", join(import.meta.dirname, "main.ts")], {
+  const started = spawn(process.execPath, program, {
     stdio: ["ignore", "ignore", "inherit", "ipc"],
     env: {
       ...process.env,

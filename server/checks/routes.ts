@@ -41,8 +41,8 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
     seed: number,
   ): Promise<PlannedCheck[][]> {
     const { checks: settings } = await school.settings.read();
-    const { version, own } = await school.words.read();
-    return jobs.run("deal", { ...from, settings, words: { version, own } }, seed, { signal: untilGone(request) });
+    const { sent: words } = await school.words.read();
+    return jobs.run("deal", { ...from, settings, words }, seed, { signal: untilGone(request) });
   }
 
   /** `fresh`: what is known of its children, when that was just read. */

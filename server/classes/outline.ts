@@ -34,13 +34,13 @@ const reading = new WeakMap<Inside, Promise<Outline>>();
 export async function outlineOf(inside: Inside): Promise<Outline> {
   if (inside.reshaped) return readOutline(inside);
   const { outline: number } = await row(inside);
-  const known = kept.get(inside.schoolId);
+  const known = kept.get(inside.memoryKey);
   if (known?.number === number) return known.outline;
   const asked = reading.get(inside) ?? readOutline(inside);
   reading.set(inside, asked);
   const outline = await asked;
   // Read while it was written into here: that is not what the number stands for.
-  if (!inside.reshaped) kept.set(inside.schoolId, { number, outline });
+  if (!inside.reshaped) kept.set(inside.memoryKey, { number, outline });
   return outline;
 }
 

@@ -59,7 +59,7 @@ export async function standingOfChildren(
   childIds: readonly string[],
 ): Promise<Map<string, readonly GivenAnswer[]>> {
   const rule = await ruleOf(inside);
-  const keyOf = (id: string) => `${inside.schoolId} ${id}`;
+  const keyOf = (id: string) => `${inside.memoryKey} ${id}`;
   const last = await numbersOf(inside, childIds);
   const here = new Map<string, Kept>();
   for (const id of childIds) {
@@ -90,5 +90,5 @@ export async function standingOfChildren(
 
 /** For a child that is erased: nothing of its log is kept in memory. */
 export function forgetChild(inside: Inside, childId: string): void {
-  kept.delete(`${inside.schoolId} ${childId}`);
+  kept.delete(`${inside.memoryKey} ${childId}`);
 }

@@ -15,6 +15,6 @@ export interface PlanWanted {
 
 /** What a session for these children is filled from: the school's words, and what they can read today. */
 export async function toFill(inside: Inside, { childIds, targets, wish, today }: PlanWanted): Promise<ToFill> {
-  const { version, own } = await readWords(inside);
-  return { words: { version, own }, common: await commonOf(inside, childIds, today), targets, wish };
+  const { sent: words } = await readWords(inside);
+  return { words, common: await commonOf(inside, childIds, today), targets, wish };
 }

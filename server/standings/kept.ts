@@ -23,7 +23,7 @@ const memory = new LRUCache<string, Kept>({
   maxSize: MOST_SPELLINGS,
   sizeCalculation: ({ shown }) => Object.keys(shown).length + 1,
 });
-const keyOf = (inside: Inside, childId: string) => `${inside.schoolId} ${childId}`;
+const keyOf = (inside: Inside, childId: string) => `${inside.memoryKey} ${childId}`;
 
 /** What is stored may be so many entries behind: they are added when it is read, and cost less than writing each time. */
 const MOST_BEHIND = 50;

@@ -12,6 +12,8 @@ import { CHANNEL } from "./signal.ts";
  */
 export type Inside = Omit<Db, "transaction"> & {
   readonly schoolId: string;
+  /** Under which memory keeps what it knows of the school: another for each database that this process has opened. */
+  readonly memoryKey: string;
   /** What ships with the program, the same for every school. */
   readonly shipped: Shipped;
   /**
@@ -69,6 +71,7 @@ export function scopeOf(
       throw new Error("The transaction of one school is open; another cannot be reached from within it.");
     return one;
   };
+  const memoryKey = `${numberOf(db)} ${schoolId}`;
   return {
     schoolId,
     dump,
@@ -85,7 +88,15 @@ export function scopeOf(
           const payload = JSON.stringify({ ...message, from: signals.me });
           await tx.execute(sql`select pg_notify(${CHANNEL}, ${payload})`);
         };
-        const inside = Object.assign(tx, { schoolId, shipped, ask, signal, reshaped: false, ...watched(tx) });
+        const inside = Object.assign(tx, {
+          schoolId,
+          memoryKey,
+          shipped,
+          ask,
+          signal,
+          reshaped: false,
+          ...watched(tx),
+        });
         const value = await open.run({ schoolId, inside, told }, () => work(inside));
         if (inside.reshaped) await inside.update(schools).set({ outline: sql`${schools.outline} + 1` });
         return value;
@@ -99,6 +110,15 @@ export function scopeOf(
       else tell();
     },
   };
+}
+
+/** Databases that this process has opened, counted. */
+const numbers = new WeakMap<object, number>();
+let opened = 0;
+function numberOf(db: object): number {
+  const number = numbers.get(db) ?? ++opened;
+  numbers.set(db, number);
+  return number;
 }
 
 /** The ways to write, which remember when the outline was written into. */

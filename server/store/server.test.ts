@@ -172,14 +172,16 @@ describe("a line to the database that is lost", () => {
     const held = new Promise<void>((done) => {
       letGo = done;
     });
-    const amidst = house.store.db.transaction(async (tx) => {
-      await tx.execute("select 1");
-      await held;
-      await tx.execute("select 1");
-    });
+    const amidst = expect(
+      house.store.db.transaction(async (tx) => {
+        await tx.execute("select 1");
+        await held;
+        await tx.execute("select 1");
+      }),
+    ).rejects.toThrow();
     const { up } = await server.down();
     letGo();
-    await expect(amidst).rejects.toThrow();
+    await amidst;
     const mark = answerTo(check, check.items[0] ?? "", { outcome: "right" }, { markedAt: at });
     expect(await house.refused(saveAnswers, { body: { answers: [mark] } })).toMatchObject({ status: 503 });
     expect((await fetch(`${house.base}/api/school`)).status).toBe(503);
@@ -188,11 +190,17 @@ describe("a line to the database that is lost", () => {
     expect((await house.ask(saveAnswers, { body: { answers: [mark] } })).fates).toMatchObject([{ fate: "kept" }]);
     // The other process has missed what was told meanwhile, so it lets its desks read anew; then it hears again.
     await before.read;
-    const after = await listenTo(other.base + path);
-    const second = answerTo(check, check.items[1] ?? "", { outcome: "none" }, { markedAt: at });
-    await house.ask(saveAnswers, { body: { answers: [second] } });
-    await expect.poll(() => after.events.length, { timeout: 10_000 }).toBe(1);
-    after.close();
+    // One that is let go once more, since the look behind a signal found its line lost, comes again as browsers do.
+    let heard = 0;
+    for (let turn = 1; turn <= 3 && heard === 0; turn++) {
+      const after = await listenTo(other.base + path);
+      const next = answerTo(check, check.items[turn] ?? "", { outcome: "none" }, { markedAt: at });
+      await house.ask(saveAnswers, { body: { answers: [next] } });
+      await Promise.race([after.read, expect.poll(() => after.events.length, { timeout: 10_000 }).toBe(1)]);
+      heard = after.events.length;
+      after.close();
+    }
+    expect(heard).toBe(1);
     await other.close();
   });
 });

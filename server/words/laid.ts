@@ -3,7 +3,7 @@ import type { OwnSplit } from "#contract";
 import { type Lexicon, ownEntry, withOwnSplits } from "#core/words";
 
 /** A word as a school splits it. */
-export type OwnWord = Pick<OwnSplit, "text" | "units">;
+type OwnWord = Pick<OwnSplit, "text" | "units">;
 
 /** The lexicon that ships with a school's own splits laid over it. */
 export function laidOver(shipped: Lexicon, own: readonly OwnWord[]): Lexicon {

@@ -6,7 +6,7 @@ import type { Lexicon } from "#core/words";
 import { forget, row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
-import { laidOver, type OwnWord } from "./laid.ts";
+import { laidOver, type SentWords } from "./laid.ts";
 
 const shown = {
   id: t.splits.id,
@@ -43,8 +43,8 @@ export async function remove(inside: Inside, id: string): Promise<boolean> {
 /** The words of the school and the accent that they are heard in. */
 export interface SchoolWords {
   readonly lexicon: Lexicon;
-  /** What the school put right in the words that ship. */
-  readonly own: readonly OwnWord[];
+  /** As they are sent to another thread. */
+  readonly sent: SentWords;
   readonly accent: Accent;
   /** Says which school's words these are and of when: what is worked out from them may be kept under it. */
   readonly version: string;
@@ -52,17 +52,18 @@ export interface SchoolWords {
 
 /** So many schools' own words are kept at a time; each holds what differs from those that ship. */
 const MOST_LEXICONS = 50;
-const kept = new LRUCache<string, Pick<SchoolWords, "lexicon" | "own">>({ max: MOST_LEXICONS });
+const kept = new LRUCache<string, Pick<SchoolWords, "lexicon" | "sent">>({ max: MOST_LEXICONS });
 
 /** The lexicon that ships with the school's own splits laid over it, made anew when they have changed, and its accent. */
 export async function read(inside: Inside): Promise<SchoolWords> {
   const { accent, wordsVersion } = await row(inside);
   const version = `${inside.schoolId} ${wordsVersion}`;
-  const known = kept.get(version);
+  const key = `${inside.memoryKey} ${wordsVersion}`;
+  const known = kept.get(key);
   if (known) return { ...known, accent: accentOf(accent), version };
   const own = (await list(inside)).map(({ text, units }) => ({ text, units }));
-  const words = { lexicon: laidOver(inside.shipped.lexicon, own), own };
-  kept.set(version, words);
+  const words = { lexicon: laidOver(inside.shipped.lexicon, own), sent: { version: key, own } };
+  kept.set(key, words);
   return { ...words, accent: accentOf(accent), version };
 }
 

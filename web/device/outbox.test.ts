@@ -120,6 +120,29 @@ describe("marks on their way", () => {
     expect(server.order.filter((id) => id === lost.id)).toHaveLength(1);
   });
 
+  test("of a child who was erased go, whether they wait, were refused or were sent; others stay", async () => {
+    const outbox = await openPage();
+    const gone = `${ID}6666`;
+    server.refuses.set(mark(2).id, "This child is not here any more.");
+    outbox.add({ ...mark(1), childId: gone } as AnswerBody, SITTING);
+    outbox.add({ ...mark(2), childId: gone } as AnswerBody, SITTING);
+    outbox.add(mark(3), SITTING);
+    await emptied(outbox);
+    server.away = true;
+    outbox.add({ ...mark(4), childId: gone } as AnswerBody, SITTING);
+    outbox.add(mark(5), SITTING);
+    await vi.waitFor(() => expect(outbox.read().lineDown).toBe(true), { timeout: 5000 });
+    await outbox.forgetChildren([gone]);
+    expect(outbox.read().refused).toEqual([]);
+    expect(outbox.read().waiting.map((one) => one.id)).toEqual([mark(5).id]);
+    const after = await openPage();
+    expect(after.read().refused).toEqual([]);
+    expect((await after.logOf(SITTING)).map((one) => one.id)).toEqual([mark(3).id, mark(5).id]);
+    server.away = false;
+    await emptied(after);
+    expect(server.kept.has(mark(4).id)).toBe(false);
+  });
+
   test("that the server refuses stop no other, and stay in the tray: discarded, put back, sent again", async () => {
     const outbox = await openPage();
     server.refuses.set(mark(2).id, "This card is not in the check.");

@@ -5,7 +5,8 @@ import { Link, type LinkProps } from "react-router";
 const shapes = {
   main: "bg-leaf text-on-leaf border-leaf hover:brightness-110 font-semibold",
   plain: "bg-sheet text-ink border-line hover:border-soft",
-  quiet: "bg-transparent text-ink border-transparent hover:bg-leaf-pale",
+  quiet:
+    "bg-transparent text-ink border-transparent hover:bg-leaf-pale aria-pressed:border-leaf aria-pressed:bg-leaf-pale",
   warn: "bg-damson text-on-leaf border-damson hover:brightness-110 font-semibold",
 };
 type Shape = keyof typeof shapes;

@@ -7,7 +7,7 @@ import {
 } from "react";
 
 const box =
-  "w-full rounded-md border border-line bg-sheet px-2.5 py-1.5 min-h-9 text-ink placeholder:text-soft aria-[invalid=true]:border-damson";
+  "w-full rounded-md border border-line bg-sheet px-2.5 py-1.5 min-h-9 text-ink placeholder:text-soft disabled:opacity-60 aria-[invalid=true]:border-damson";
 
 interface FieldWords {
   readonly label: string;

@@ -226,8 +226,8 @@ function EraseDialog({
       )}
       {school.data && (
         <p className="mb-3">
-          Backups from before today still hold {name}. Your school keeps a backup for{" "}
-          {plural(school.data.keeping.backupWeeks, "week")}, so the last of them goes by{" "}
+          Your school keeps a backup for {plural(school.data.keeping.backupWeeks, "week")}: those from before today
+          hold this child until{" "}
           {shortDay(outOfBackupsOn(school.data.today, school.data.keeping.backupWeeks), school.data.today)}. Other
           devices drop what they hold when they next reach the server.
         </p>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { PlanBody, ReportBody } from "#contract";
-import { showGrapheme, splitGpc } from "#core/phonics";
+import { plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
 import { stampNow } from "#web/device/clock.ts";
 import { newId } from "#web/device/settings.ts";
@@ -108,12 +108,20 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
               {came.has(member.id) && (
                 <div className="mt-1 grid grid-cols-2 gap-2 pl-7">
                   {items.map((gpc) => {
-                    const shown = showGrapheme(splitGpc(gpc).grapheme);
+                    const { grapheme, sound } = splitGpc(gpc);
+                    const shown = showGrapheme(grapheme);
+                    // One spelling of two sounds stands there twice.
+                    const twice = items.some((one) => one !== gpc && splitGpc(one).grapheme === grapheme);
                     return (
                       <span key={gpc} className="flex items-center gap-1.5">
-                        <span className="w-9 font-child text-lg">{shown}</span>
+                        <span className="w-9 font-child text-lg leading-tight">
+                          {shown}
+                          {twice && <span className="block font-sans text-sm text-soft">“{plainSound(sound)}”</span>}
+                        </span>
                         <select
-                          aria-label={`${member.name}, ${shown}`}
+                          aria-label={[member.name, shown, ...(twice ? [`as “${plainSound(sound)}”`] : [])].join(
+                            ", ",
+                          )}
                           value={marks.get(`${member.id} ${gpc}`)?.outcome ?? ""}
                           onChange={(event) => mark(member.id, gpc, event.target.value)}
                           className="min-h-9 min-w-0 flex-1 rounded-md border border-line bg-sheet px-1.5"

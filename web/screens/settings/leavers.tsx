@@ -4,7 +4,7 @@ import { plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
-import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
@@ -50,9 +50,6 @@ export function LeaversPanel({ school }: { school: School }) {
           <Names of={waiting} today={school.today} />
         </details>
       )}
-      <p className="mt-3">
-        <ButtonLink to="/settings/year">New school year …</ButtonLink>
-      </p>
       {erasing && (
         <EraseSheet
           ids={due.slice(0, MOST_ERASED).map((one) => one.id)}

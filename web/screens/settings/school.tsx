@@ -3,7 +3,7 @@ import { nameSchool, type School, setTimeZone } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { rememberZone, zoneOfBrowser } from "#web/device/clock.ts";
-import { Button } from "#web/parts/button.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -79,9 +79,12 @@ export function SchoolPanel({ school }: { school: School }) {
             <option key={one} value={one} />
           ))}
         </datalist>
-        <Button type="submit" shape="main" disabled={!changed} className="self-end">
-          Save
-        </Button>
+        <div className="flex flex-wrap justify-between gap-2">
+          <ButtonLink to="/settings/year">New school year …</ButtonLink>
+          <Button type="submit" shape="main" disabled={!changed}>
+            Save
+          </Button>
+        </div>
       </form>
     </Panel>
   );

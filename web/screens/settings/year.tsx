@@ -229,10 +229,11 @@ function Plan({ school, everyone }: { school: School; everyone: readonly ChildVi
         <p className="mb-2 text-sm text-soft">
           Open a class and choose for a child. A child in another class is asked what that class has been taught.
         </p>
-        {here.map((one) => (
+        {here.map((one, at) => (
           <ClassChildren
             key={one.id}
             name={one.name}
+            leaves={classes[at]?.leaves ?? false}
             whom={everyone.filter((child) => child.classId === one.id)}
             own={own}
             open={open}
@@ -278,6 +279,7 @@ const LEAVES = "leaves";
 
 interface ClassChildrenWanted {
   readonly name: string;
+  readonly leaves: boolean;
   readonly whom: readonly ChildView[];
   readonly own: ReadonlyMap<string, string | null>;
   readonly open: readonly { readonly id: string; readonly name: string }[];
@@ -285,7 +287,7 @@ interface ClassChildrenWanted {
   readonly onChoose: (child: ChildView, value: string) => void;
 }
 
-function ClassChildren({ name, whom, own, open, problemOf, onChoose }: ClassChildrenWanted) {
+function ClassChildren({ name, leaves, whom, own, open, problemOf, onChoose }: ClassChildrenWanted) {
   const wrong = whom.some((child) => problemOf(child.id));
   const [shown, setShown] = useState(false);
   const moved = whom.filter((child) => own.has(child.id)).length;
@@ -311,7 +313,7 @@ function ClassChildren({ name, whom, own, open, problemOf, onChoose }: ClassChil
                   problem={problemOf(child.id)}
                   onChange={(event) => onChoose(child, event.target.value)}
                 >
-                  <option value={WITH_CLASS}>goes with the class</option>
+                  <option value={WITH_CLASS}>{leaves ? "leaves with the class" : "goes with the class"}</option>
                   {open
                     .filter((one) => one.id !== child.classId || own.has(child.id) || wrong)
                     .map((one) => (
