@@ -1,6 +1,6 @@
 import { defineConfig } from "vitest/config";
 
-const test = { testTimeout: 60_000, hookTimeout: 120_000 };
+const test = { testTimeout: 60_000, hookTimeout: 120_000, isolate: false };
 const setup = { globalSetup: "server/store/testing-setup.ts" };
 /**
  * What is of the embedded database alone: its folder, its migrations from versions that had no other, its dumps; and what
