@@ -156,8 +156,7 @@ export function childRoutes({ serve }: Domain): void {
   serve(exportChild, async ({ params, school, now }) => {
     const child = await mustChild(school, params.id);
     const className = (await school.classes.find(child.classId))?.name ?? "";
-    const groups = await school.groups.list();
-    const versions = (await Promise.all(groups.map((group) => school.groups.history(group.id)))).flat();
+    const versions = await school.groups.historyOfChild(child.id);
     const checks = await school.checks.ofChild(child.id);
     return {
       format: "keen-sapling child 3" as const,
@@ -173,9 +172,7 @@ export function childRoutes({ serve }: Domain): void {
         startedAt,
         endedAt,
       })),
-      groups: versions
-        .filter((version) => version.members.some((member) => member.childId === child.id))
-        .map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
+      groups: versions.map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
     };

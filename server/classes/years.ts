@@ -1,4 +1,4 @@
-import { and, desc, eq, isNotNull, lt, sql } from "drizzle-orm";
+import { and, desc, eq, inArray, isNotNull, lt, sql } from "drizzle-orm";
 import type { YearView } from "#contract";
 import { afterYear, type YearPlan } from "#core/roster";
 import * as t from "../store/schema.ts";
@@ -8,11 +8,19 @@ import type { Inside } from "../store/scope.ts";
 const UNDO_MS = 24 * 3_600_000;
 
 type Row = typeof t.years.$inferSelect;
+const upByOne = sql`${t.children.version} + 1`;
 
 function viewOf({ id, begunAt, counts, before, undoneAt }: Row, now: Date): YearView {
   const until = new Date(Date.parse(begunAt) + UNDO_MS);
   const open = before !== null && undoneAt === null && until > now;
   return { id, begunAt, counts, undoneAt, until: open ? until.toISOString() : null };
+}
+
+/** The entries by what is said of each. */
+function grouped<T, Key>(all: readonly T[], by: (one: T) => Key): Map<Key, T[]> {
+  const groups = new Map<Key, T[]>();
+  for (const one of all) groups.set(by(one), [...(groups.get(by(one)) ?? []), one]);
+  return groups;
 }
 
 /** The school year that was begun last, or undefined. */
@@ -50,7 +58,11 @@ export async function begin(
     .orderBy(t.children.id)
     // Held, so that no one is changed between the look and the change.
     .for("update");
-  for (const one of plan.added) await inside.insert(t.classes).values(one).onConflictDoNothing();
+  if (plan.added.length > 0)
+    await inside
+      .insert(t.classes)
+      .values([...plan.added])
+      .onConflictDoNothing();
   const changed = plan.classes.flatMap(({ id, name, yearGroup, leaves }) => {
     const found = classes.find((one) => one.id === id);
     if (!found) return [];
@@ -61,14 +73,18 @@ export async function begin(
 
   const after = afterYear(plan, children);
   const moved = children.filter((one) => after.get(one.id) !== one.classId);
-  for (const one of moved) {
-    const to = after.get(one.id) ?? null;
+  const byClass = grouped(moved, (one) => after.get(one.id) ?? null);
+  for (const [to, some] of byClass)
     await inside
       .update(t.children)
-      .set({ ...(to === null ? { archived: true, leftOn: today } : { classId: to }), version: one.version + 1 })
-      .where(eq(t.children.id, one.id));
-  }
-  const left = moved.filter((one) => (after.get(one.id) ?? null) === null).length;
+      .set({ ...(to === null ? { archived: true, leftOn: today } : { classId: to }), version: upByOne })
+      .where(
+        inArray(
+          t.children.id,
+          some.map((one) => one.id),
+        ),
+      );
+  const left = byClass.get(null)?.length ?? 0;
   await inside.insert(t.years).values({
     id: plan.id,
     begunAt: now.toISOString(),
@@ -108,16 +124,31 @@ export async function undo(inside: Inside, id: string, now: Date): Promise<strin
     const back = await inside.update(t.classes).set(before).where(same).returning({ id: t.classes.id });
     if (back.length === 0) kept.push(`${after.name} was changed since, and stays as it is.`);
   }
-  for (const { id: childId, version, ...before } of children) {
-    const same = and(eq(t.children.id, childId), eq(t.children.version, version));
+  const restored = new Set<string>();
+  // Those who were in one state before go back to it together.
+  const states = grouped(children, ({ classId, archived, leftOn }) => JSON.stringify({ classId, archived, leftOn }));
+  for (const [state, some] of states) {
+    const unchanged = sql.join(
+      some.map((one) => sql`(${one.id}::uuid, ${one.version}::int)`),
+      sql`, `,
+    );
     const back = await inside
       .update(t.children)
-      .set({ ...before, version: version + 1 })
-      .where(same)
+      .set({
+        ...(JSON.parse(state) as Pick<(typeof some)[number], "classId" | "archived" | "leftOn">),
+        version: upByOne,
+      })
+      .where(sql`(${t.children.id}, ${t.children.version}) in (${unchanged})`)
       .returning({ id: t.children.id });
-    if (back.length > 0) continue;
-    const [child] = await inside.select({ name: t.children.name }).from(t.children).where(eq(t.children.id, childId));
-    if (child) kept.push(`${child.name} was changed since, and stays as it is.`);
+    for (const one of back) restored.add(one.id);
+  }
+  const changed = children.filter((one) => !restored.has(one.id)).map((one) => one.id);
+  if (changed.length > 0) {
+    const names = await inside
+      .select({ name: t.children.name })
+      .from(t.children)
+      .where(inArray(t.children.id, changed));
+    kept.push(...names.map(({ name }) => `${name} was changed since, and stays as it is.`).sort());
   }
   for (const classId of added) {
     const gone = await inside

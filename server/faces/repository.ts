@@ -32,12 +32,11 @@ export async function open(
   return face.code;
 }
 
-/** Closes the face of a desk, when one is open. */
-export async function close(inside: Inside, deskId: string): Promise<void> {
-  await shut(
-    inside,
-    await inside.delete(t.faces).where(eq(t.faces.deskId, deskId)).returning({ code: t.faces.code }),
-  );
+/** Closes the faces of these desks, where one is open. */
+export async function close(inside: Inside, deskIds: readonly string[]): Promise<void> {
+  if (deskIds.length === 0) return;
+  const open = inArray(t.faces.deskId, [...deskIds]);
+  await shut(inside, await inside.delete(t.faces).where(open).returning({ code: t.faces.code }));
 }
 
 /** Closes faces that were opened before `instant` and belong to no sitting: no one came to close them. */

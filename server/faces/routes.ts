@@ -37,7 +37,7 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
   });
 
   serve(closeFace, async ({ params, school, actor }) => {
-    await school.faces.close(params.id);
+    await school.faces.close([params.id]);
     school.afterwards(() => live.end(deskOf(actor, params.id)));
     return { done: true as const };
   });

@@ -1,4 +1,4 @@
-import { desc, eq, inArray } from "drizzle-orm";
+import { desc, eq, inArray, type SQL } from "drizzle-orm";
 import type { GroupView } from "#contract";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -63,11 +63,24 @@ export async function find(inside: Inside, id: string): Promise<GroupView | unde
 
 /** All versions of a group, newest first. */
 export async function history(inside: Inside, groupId: string) {
+  return versionsWhere(inside, eq(t.groupVersions.groupId, groupId));
+}
+
+/** The versions of groups in which a child was, group by group, newest first. */
+export async function historyOfChild(inside: Inside, childId: string) {
+  const his = inside
+    .select({ id: t.groupMembers.versionId })
+    .from(t.groupMembers)
+    .where(eq(t.groupMembers.childId, childId));
+  return versionsWhere(inside, inArray(t.groupVersions.id, his));
+}
+
+async function versionsWhere(inside: Inside, which: SQL) {
   const versions: Version[] = await inside
     .select()
     .from(t.groupVersions)
-    .where(eq(t.groupVersions.groupId, groupId))
-    .orderBy(desc(t.groupVersions.number));
+    .where(which)
+    .orderBy(t.groupVersions.groupId, desc(t.groupVersions.number));
   const members = await membersOf(
     inside,
     versions.map((version) => version.id),

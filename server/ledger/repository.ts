@@ -31,7 +31,7 @@ export async function take(
   const { fates, added, from, stored } = await append(inside, marks, { isFuture });
   const stops = added.flatMap((entry) => (entry.outcome === "stop" ? [entry.source.checkId] : []));
   const ended = await endedSittings(inside, stops);
-  for (const id of ended) await faces.close(inside, id);
+  await faces.close(inside, ended);
   const sittings = bySitting(added, stored);
   if (sittings.size > 0) await inside.signal(marksSignal(inside.schoolId, sittings, from));
   return { fates, bySitting: sittings, ended };

@@ -133,6 +133,17 @@ export async function membersOf(inside: Inside, sessionId: string) {
     .orderBy(t.sessionMembers.place);
 }
 
+/** How many children have a place in each of these sessions. */
+export async function countPlaces(inside: Inside, sessionIds: readonly string[]): Promise<Map<string, number>> {
+  if (sessionIds.length === 0) return new Map();
+  const rows = await inside
+    .select({ id: t.sessionMembers.sessionId, count: sql<number>`count(*)::int` })
+    .from(t.sessionMembers)
+    .where(inArray(t.sessionMembers.sessionId, [...sessionIds]))
+    .groupBy(t.sessionMembers.sessionId);
+  return new Map(rows.map(({ id, count }) => [id, count]));
+}
+
 /** The link of a session, or undefined. */
 export async function shareOf(inside: Inside, sessionId: string) {
   return (await inside.select().from(t.shares).where(eq(t.shares.sessionId, sessionId)))[0];

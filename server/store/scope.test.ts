@@ -177,7 +177,7 @@ describe("another school's rows", () => {
         deskOf: () => other.faces.deskOf("123456"),
         codeOf: () => other.faces.codeOf(sittingId),
         open: () => other.faces.open({ deskId: sittingId, code: "123457", openedAt: mark.markedAt }),
-        close: () => other.faces.close(sittingId),
+        close: () => other.faces.close([sittingId]),
         closeBefore: () => other.faces.closeBefore("2026-12-01T00:00:00.000Z"),
       },
       ledger: {
@@ -207,6 +207,7 @@ describe("another school's rows", () => {
         list: () => other.groups.list(),
         find: () => other.groups.find(groupId),
         history: () => other.groups.history(groupId),
+        historyOfChild: () => other.groups.historyOfChild(childId),
         save: () =>
           other.groups.save(
             {
@@ -242,6 +243,7 @@ describe("another school's rows", () => {
         update: () => other.sessions.update(sessionId, 1, { heldOn: "2026-12-24" }),
         setRemoved: () => other.sessions.setRemoved(sessionId, mark.markedAt),
         membersOf: () => other.sessions.membersOf(sessionId),
+        countPlaces: () => other.sessions.countPlaces([sessionId]),
         shareOf: () => other.sessions.shareOf(sessionId),
         sharedIds: () => other.sessions.sharedIds(),
         setShare: () => other.sessions.setShare(sessionId, "hash", today),

@@ -22,18 +22,20 @@ export function todayRoutes({ serve }: Domain): void {
     const held = new Set(reports.map((report) => report.sessionId));
     const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
 
-    const open: Today["openSittings"] = [];
-    for (const { id, name, startedAt, checks } of await school.checks.openSittings(MOST)) {
-      const given = standing(await school.ledger.logOfChecks(checks.map((check) => check.id)));
-      open.push({
+    const sittings = await school.checks.openSittings(MOST);
+    const log = await school.ledger.logOfChecks(sittings.flatMap(({ checks }) => checks.map((check) => check.id)));
+    const asked = [...new Set(standing(log).map((answer) => `${checkOf(answer)} ${answer.item}`))];
+    const open = sittings.map(({ id, name, startedAt, checks }): Today["openSittings"][number] => {
+      const mine = new Set(checks.map((check) => check.id));
+      return {
         id,
         name,
         startedAt,
         children: [...new Set(checks.map((check) => check.childName))],
-        asked: new Set(given.map((answer) => `${checkOf(answer)} ${answer.item}`)).size,
+        asked: asked.filter((one) => mine.has(one.split(" ")[0] ?? "")).length,
         items: checks.reduce((sum, check) => sum + check.items.length, 0),
-      });
-    }
+      };
+    });
 
     const children = (await school.children.list()).filter((child) => !child.archived && classes.has(child.classId));
     const toCheck = children
@@ -44,14 +46,13 @@ export function todayRoutes({ serve }: Domain): void {
       );
 
     const recent = [...reports].reverse().filter((report) => away(dayAt(zone, report.at)) >= -DAYS_BACK);
-    const newest = await Promise.all(
-      recent.slice(0, 5).map(async (report) => {
-        const row = rows.find((one) => one.id === report.sessionId);
-        const { sessionId, by, at, came, note } = report;
-        const of = (await school.sessions.membersOf(sessionId)).length;
-        return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
-      }),
-    );
+    const last = recent.slice(0, 5);
+    const places = await school.sessions.countPlaces(last.map((report) => report.sessionId));
+    const newest = last.map(({ sessionId, by, at, came, note }) => {
+      const row = rows.find((one) => one.id === sessionId);
+      const of = places.get(sessionId) ?? 0;
+      return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
+    });
     const checksDone = (await school.checks.recentlyEnded(5)).map(({ sittingId, childId, childName, endedAt }) => ({
       kind: "check" as const,
       sittingId,
