@@ -1,5 +1,8 @@
 import { type ClassRow, expect, expectAccessible, type School, test } from "./school.ts";
 
+// Erasing makes a dump of all that a server has at once; that of the other tests has many schools.
+test.use({ alone: true });
+
 interface OneClass extends ClassRow {
   readonly yearGroup: string;
   readonly stepId: string | null;

@@ -2,7 +2,6 @@ import { describe, expect, test } from "vitest";
 import { type GivenAnswer, inCheck, type Outcome, takesHeard } from "#core/ledger";
 import { readEntry, toLexicon } from "#core/words";
 import {
-  alikeOrder,
   canRead,
   cellOf,
   childRow,
@@ -249,30 +248,53 @@ test("what was taken for another in a text counts too", () => {
   ]);
 });
 
-describe("like beside like", () => {
-  const g: State = "gap";
-  const s: State = "secure";
-  test("brings the two kinds together and loses no one", () => {
-    const rows: State[][] = [
-      [g, g, s, s],
-      [s, s, g, g],
-      [g, g, s, s],
-      [s, s, g, g],
-      [g, g, g, s],
-    ];
-    const order = alikeOrder(rows);
-    expect([...order].sort()).toEqual([0, 1, 2, 3, 4]);
-    const position = (row: number) => order.indexOf(row);
-    expect(Math.abs(position(0) - position(2))).toBe(1);
-    expect(Math.abs(position(1) - position(3))).toBe(1);
-  });
-  test("empty and large maps", () => {
-    expect(alikeOrder([])).toEqual([]);
-    const many: State[][] = Array.from({ length: 300 }, (_, row) =>
-      Array.from({ length: 20 }, (_, column) => ((row * 7 + column) % 3 ? s : g)),
+test("what is told of each state, word by word", () => {
+  const told = (standing: ReturnType<typeof standingOf>) => whyState(standing, (day) => `the ${day.slice(8)}th`);
+  const after = (...history: [string, Outcome][]) =>
+    standingOf(
+      history.map(([day, outcome]) => on(day, outcome)),
+      TODAY,
     );
-    expect(new Set(alikeOrder(many)).size).toBe(300);
-  });
+  expect(told({ state: "not taught", answers: 0 })).toBe("Not taught yet in this class.");
+  expect(told({ state: "not checked", answers: 0 })).toBe("Taught, and not checked yet.");
+  expect(told(after(["2026-11-17", "right"], ["2026-11-18", "ownWay"]))).toBe(
+    "Right at once on the last 2 days it was asked, last on the 18th.",
+  );
+  expect(told(after(["2026-11-18", "right"]))).toBe(
+    "Right at once on the 18th, the only day it was asked; a second day in a row makes it secure.",
+  );
+  expect(told(after(["2026-11-18", "none"]))).toBe("Missed on the 18th, the first time that it was asked.");
+  expect(told(after(["2026-11-17", "slow"], ["2026-11-18", "none"]))).toBe(
+    "Missed on the 18th, and not right at once the time before.",
+  );
+  expect(told(after(["2026-11-17", "right"], ["2026-11-18", "none"]))).toBe(
+    "Missed on the 18th, though right at once the time before.",
+  );
+  expect(told(after(["2026-11-18", "slow"]))).toBe("Right but slow on the 18th.");
+  expect(told(after(["2026-11-17", "none"], ["2026-11-18", "right"]))).toBe(
+    "Right at once on the 18th; a second day in a row makes it secure.",
+  );
+  expect(told(after(["2026-07-17", "right"], ["2026-07-18", "right"]))).toBe(
+    "Was secure, and has not been asked for more than 56 days (last on the 18th).",
+  );
+  const words = ["mud", "bug", "tub", "cub", "rub"].map((word) => ({ day: "2026-11-19", word }));
+  const shown = {
+    answers: 2,
+    days: 2,
+    lastDays: shownBy([on("2026-11-17", "right"), on("2026-11-18", "right")])["b=b"]?.lastDays ?? [],
+    inTexts: words,
+  };
+  expect(told(standingOn(shown, TODAY))).toBe("Right on the 18th. Misread in texts since: mud, bug, tub, cub.");
+  expect(told(standingOn({ answers: 0, days: 0, lastDays: [], inTexts: words }, TODAY))).toBe(
+    "Not asked on its own yet. Misread in texts since: mud, bug, tub, cub.",
+  );
+});
+
+test("a misread in a text counts for 56 days, and on the 56th", () => {
+  const two = (day: string) => ["mud", "bug"].map((word) => ({ day, word }));
+  const state = (day: string) => standingOn({ answers: 0, days: 0, lastDays: [], inTexts: two(day) }, TODAY).state;
+  expect(state("2026-09-25")).toBe("unsteady");
+  expect(state("2026-09-24")).toBe("not checked");
 });
 
 test("the letter of a cell says the same as its standing", () => {
