@@ -24,6 +24,7 @@ test("a child who is absent today: one tap, and checks, sessions and lists follo
   // A class taken for a check comes without it; it can still be chosen by hand.
   await page.goto(`${school.base}/check`);
   await page.getByLabel("Take a group or a class").selectOption(child.classId);
+  await expect(page.getByRole("checkbox", { name: new RegExp(`^${there?.name}`) })).toBeChecked();
   await expect(page.getByRole("checkbox", { name: new RegExp(`^${absent?.name}`) })).not.toBeChecked();
   await page.getByRole("checkbox", { name: new RegExp(`^${absent?.name}`) }).check();
 

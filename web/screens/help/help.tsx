@@ -132,8 +132,9 @@ export function Screen() {
         <Part title="A new year, and who leaves">
           <p>
             Under <b>Settings</b>, <b>New school year</b> moves all classes up in one step; it can be taken back for a
-            day. Who leaves is archived, and is listed there with the day on which your school wants it erased. Nothing
-            is erased by itself. A child who is away is <b>absent</b> by one tap on the class list, for that day only.
+            day. Who leaves is archived, and is listed there with the day on which your school wants it erased.
+            Nothing is erased by itself. A child who is away is <b>absent</b> by one tap on the class list, for that
+            day only.
           </p>
         </Part>
         <Part title="What it does not do">
