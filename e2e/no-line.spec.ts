@@ -225,6 +225,8 @@ test("kill -9 during marking loses no mark and doubles none, also across a reloa
   await school.kill();
   for (const key of ["5", "1"]) await mark(key);
   await expect(page.getByText(/kept on this device until the server answers/)).toBeVisible();
+  // The last of them may be on its way to the device's own store when a slow machine is asked to reload.
+  await expect.poll(() => marksHeld(page)).toBe(6);
   await page.reload();
   await expect(page.getByText("7 of 11")).toBeVisible();
   await mark("1");
@@ -249,3 +251,20 @@ test("kill -9 during marking loses no mark and doubles none, also across a reloa
     "right",
   ]);
 });
+
+/** How many marks lie in the device's own store, sent or not. */
+function marksHeld(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const opening = indexedDB.open("keen-sapling");
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction("marks").objectStore("marks").count();
+          counting.onsuccess = () => {
+            opening.result.close();
+            done(counting.result);
+          };
+        };
+      }),
+  );
+}
