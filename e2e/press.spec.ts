@@ -87,12 +87,19 @@ test("Enter held in a written word says nothing of the words below it", async ({
   await page.addInitScript(() => localStorage.setItem("keen-mark-wait", "300"));
   const { id, checks } = await sit(school, ["Quin E."], [part("dictation", { most: 4, sentence: false })]);
   const [first = "", second = ""] = checks[0]?.items ?? [];
+  await page.clock.install();
   await page.goto(`${school.base}/check/${id}`);
   await page.getByLabel(`What was written for ${first}`, { exact: true }).fill(first);
+  // The second press comes before the next word has been seen, however slow the machine is.
+  await page.clock.pauseAt(await page.evaluate(() => Date.now() + 100));
+  await page.clock.runFor(500);
   for (let again = 0; again < 5; again++) await page.keyboard.down("Enter");
   await page.keyboard.up("Enter");
+  await page.clock.runFor(100);
   await page.keyboard.press("Enter");
+  await page.clock.runFor(100);
   await expect(page.getByLabel(`What was written for ${second}`, { exact: true })).toBeFocused();
+  await page.clock.resume();
   await saved(page);
   expect((await sitting(school, id)).checks[0]?.answers).toHaveLength(1);
 });

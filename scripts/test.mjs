@@ -15,7 +15,10 @@ function installChromium() {
     env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
   };
   run("apt-get", ["update", "-qq"], quiet);
-  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium-headless-shell"], quiet);
+  const install = ["install", "-y", "-qq", "--no-install-recommends"];
+  // An older Debian has only the whole one.
+  if (spawnSync("apt-get", [...install, "chromium-headless-shell"], quiet).status !== 0)
+    run("apt-get", [...install, "chromium"], quiet);
 }
 
 /** Seconds that each part should take on two cores, so that all of them take ten minutes. */
