@@ -1,5 +1,5 @@
-import { useMemo } from "react";
-import { useSearchParams } from "react-router";
+import { startTransition, useMemo, useOptimistic } from "react";
+import { useNavigate, useSearchParams } from "react-router";
 import { type ChildView, type ClassView, getSchool, listChildren, listGroups, listPresets } from "#contract";
 import { nearDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
@@ -55,7 +55,11 @@ function Longest({
 
 /** Who is checked, and with which plan. */
 export function Screen() {
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const asked = useMemo(() => search.getAll("child"), [search]);
+  // Ticked at once, also where the address takes a moment to follow: the next tick counts from this one.
+  const [ticked, tick] = useOptimistic<readonly string[]>(asked);
   const school = useAsk(getSchool, {});
   const children = useAsk(listChildren, {});
   const groups = useAsk(listGroups, {});
@@ -75,15 +79,14 @@ export function Screen() {
       </Page>
     );
   const here = children.data.filter((child) => !child.archived && classes.some((one) => one.id === child.classId));
-  const chosen = search.getAll("child").filter((id) => here.some((child) => child.id === id));
+  const chosen = ticked.filter((id) => here.some((child) => child.id === id));
   const choose = (ids: readonly string[]) =>
-    setSearch(
-      (before) => {
-        const plan = before.get("plan");
-        return new URLSearchParams([...(plan ? [["plan", plan]] : []), ...ids.map((id) => ["child", id])]);
-      },
-      { replace: true },
-    );
+    startTransition(async () => {
+      tick(ids);
+      const plan = search.get("plan");
+      const next = new URLSearchParams([...(plan ? [["plan", plan]] : []), ...ids.map((id) => ["child", id])]);
+      await navigate({ search: next.toString() }, { replace: true });
+    });
   return (
     <Page place="Check" title="Check" about={about}>
       {here.length === 0 ? (
