@@ -2,6 +2,6 @@ import { defineConfig } from "drizzle-kit";
 
 export default defineConfig({
   dialect: "postgresql",
-  schema: "./server/store/schema.ts",
+  schema: ["./server/store/schema.ts", "./server/store/tables/accounts.ts"],
   out: "./server/store/migrations",
 });

@@ -15,6 +15,8 @@ export const keeping = z.object({
   leaversMonths: z.number().int().min(1).max(120),
   /** Weeks for which the school keeps its backups, wherever it does so. */
   backupWeeks: z.number().int().min(1).max(520),
+  /** Months for which it keeps who saw and did what. */
+  trailMonths: z.number().int().min(1).max(120),
 });
 export type Keeping = z.infer<typeof keeping>;
 
@@ -23,6 +25,7 @@ export const setKeeping = {
   method: "PUT",
   path: "/api/school/keeping",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: keeping.extend({ version: onto }),
   answer: settingsSaved,
 } as const satisfies Endpoint;
@@ -60,6 +63,7 @@ export const eraseLeavers = {
   method: "POST",
   path: "/api/leavers/erase",
   may: { by: "lead" },
+  trail: { did: "child-erased", about: "body.ids.*" },
   body: z.object({ ids: z.array(id).min(1).max(MOST_ERASED) }),
   answer: z.object({ erased: count }),
 } as const satisfies Endpoint;

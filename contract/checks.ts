@@ -20,6 +20,7 @@ export const setCheckSettings = {
   method: "PUT",
   path: "/api/school/checks",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: z.object({ version: onto, checks: checkSettings }),
   answer: settingsSaved,
 } as const satisfies Endpoint;

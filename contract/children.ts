@@ -47,6 +47,7 @@ export const addChild = {
   method: "POST",
   path: "/api/children",
   may: { by: "teacher", theirs: { "body.classId": "class" } },
+  trail: { did: "child-changed", about: "body.id" },
   body: newChild,
   answer: childView,
 } as const satisfies Endpoint;
@@ -61,6 +62,7 @@ export const importChildren = {
   method: "POST",
   path: "/api/children/import",
   may: { by: "teacher", theirs: { "body.children.*.classId": "class" } },
+  trail: { did: "child-changed", about: "body.children.*.id" },
   body: z.object({ children: z.array(newChild).min(1).max(MOST_IMPORTED) }),
   answer: z.object({ added: z.number().int(), refused: z.array(z.object({ id, says: z.string() })) }),
 } as const satisfies Endpoint;
@@ -72,6 +74,7 @@ export const editChild = {
   method: "PATCH",
   path: "/api/children/:id",
   may: { by: "teacher", theirs: { "params.id": "child", "body.classId": "class" } },
+  trail: { did: "child-changed", about: "params.id" },
   params: byId,
   body: z
     .object({ classId: id, name: childName, note: childNote, archived: z.boolean() })
@@ -110,6 +113,7 @@ export const getChild = {
   method: "GET",
   path: "/api/children/:id",
   may: { by: "teacher", theirs: { "params.id": "child" }, shows: { "groups.*.id": "group" } },
+  trail: { did: "child-seen", about: "params.id" },
   params: byId,
   answer: z.object({
     child: childView,
@@ -136,6 +140,7 @@ export const evidence = {
   method: "GET",
   path: "/api/children/:id/evidence",
   may: { by: "teacher", theirs: { "params.id": "child" } },
+  trail: { did: "child-seen", about: "params.id" },
   params: byId,
   query: z.object({ gpc }),
   answer: z.object({
@@ -167,6 +172,7 @@ export const exportChild = {
   method: "GET",
   path: "/api/children/:id/export",
   may: { by: "teacher", theirs: { "params.id": "child" } },
+  trail: { did: "exported", about: "params.id" },
   params: byId,
   answer: z.object({
     format: z.literal("keen-sapling child 3"),
@@ -198,6 +204,7 @@ export const eraseChild = {
   method: "DELETE",
   path: "/api/children/:id",
   may: { by: "lead" },
+  trail: { did: "child-erased", about: "params.id" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;

@@ -82,6 +82,7 @@ export const nameSchool = {
   method: "PUT",
   path: "/api/school",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: z.object({ version: onto, name: line(80) }),
   answer: settingsSaved,
 } as const satisfies Endpoint;
@@ -91,6 +92,7 @@ export const setTimeZone = {
   method: "PUT",
   path: "/api/school/time-zone",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: z.object({ version: onto, timeZone: line(60) }),
   answer: settingsSaved,
 } as const satisfies Endpoint;

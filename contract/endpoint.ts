@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Trailed } from "./deeds.ts";
 import type { May } from "./may.ts";
 
 /**
@@ -16,6 +17,8 @@ export interface Endpoint<
   readonly path: string;
   /** Who may ask it. An endpoint that does not say so does not compile. */
   readonly may: May;
+  /** What stands in the school's trail when it was done. */
+  readonly trail?: Trailed;
   readonly params?: Params;
   readonly query?: Query;
   readonly body?: Body;

@@ -240,6 +240,7 @@ export const shareSession = {
   method: "POST",
   path: "/api/sessions/:id/share",
   may: { by: "teacher", theirs: { "params.id": "session" } },
+  trail: { did: "shared", about: "params.id" },
   params: byId,
   body: z.object({ endsOn: day }),
   /** The token is shown once and only its hash is kept. */
@@ -251,6 +252,7 @@ export const unshareSession = {
   method: "DELETE",
   path: "/api/sessions/:id/share",
   may: { by: "teacher", theirs: { "params.id": "session" } },
+  trail: { did: "shared", about: "params.id" },
   params: byId,
   answer: done,
 } as const satisfies Endpoint;

@@ -2,6 +2,14 @@
 export const roles = ["assistant", "teacher", "lead"] as const;
 export type Role = (typeof roles)[number];
 
+/** What each role is, in a sentence, for whoever gives it. */
+export const roleSays: Readonly<Record<Role, string>> = {
+  assistant:
+    "Runs the sessions of groups that were given to them: the card, the marks, what the session needs to know.",
+  teacher: "Checks, groups and plans for their own classes, and for groups that have a child of these.",
+  lead: "Everything, of all classes; people, settings and backups too.",
+};
+
 /** Things of a school that can be a member's own; `readers` is a class, group or child as `class:ID`, or `all`. */
 export type Thing = "class" | "child" | "group" | "session" | "sitting" | "reading" | "desk" | "readers";
 
@@ -12,16 +20,17 @@ export type Thing = "class" | "child" | "group" | "session" | "sitting" | "readi
 export type Theirs = Readonly<Record<string, Thing>>;
 
 /** What a link or a code leads to. */
-export type Opens = "share" | "face";
+export type Opens = "share" | "face" | "invitation";
 
 /**
- * Who may ask something: anyone; whoever has a link or code (which stands in the parameter of that name); or a member of
+ * Who may ask something: anyone of the school; whoever stands at its door and may not have signed in; whoever has a link or code (which stands in the parameter of that name); or a member of
  * the school from a role on. Of a member who is not the lead, what stands under `theirs` must be theirs, and rows of the
  * answer whose id under `shows` is not theirs are left out.
  * @example { by: "teacher", theirs: { "params.id": "child" } }
  */
 export type May =
   | { readonly by: "anyone" }
+  | { readonly by: "door" }
   | { readonly by: "link"; readonly opens: Opens; readonly key: string }
   | { readonly by: Role; readonly theirs?: Theirs; readonly shows?: Theirs };
 

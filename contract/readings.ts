@@ -105,6 +105,7 @@ export const setReadingSettings = {
   method: "PUT",
   path: "/api/school/reading",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: z.object({ version: onto, reading: readingSettings }),
   answer: settingsSaved,
 } as const satisfies Endpoint;

@@ -55,6 +55,7 @@ export const setAccent = {
   method: "PUT",
   path: "/api/school/accent",
   may: { by: "lead" },
+  trail: { did: "settings" },
   body: z.object({ version: onto, accent: line(40) }),
   answer: settingsSaved,
 } as const satisfies Endpoint;

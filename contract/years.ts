@@ -46,6 +46,7 @@ export const beginYear = {
   method: "POST",
   path: "/api/years",
   may: { by: "lead" },
+  trail: { did: "year" },
   body: yearPlan,
   answer: yearView,
 } as const satisfies Endpoint;
@@ -58,6 +59,7 @@ export const undoYear = {
   method: "POST",
   path: "/api/years/:id/undo",
   may: { by: "lead" },
+  trail: { did: "year" },
   params: z.object({ id }),
   answer: done.extend({ kept: z.array(z.string()) }),
 } as const satisfies Endpoint;

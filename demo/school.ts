@@ -3,6 +3,7 @@ import {
   addClass,
   type Endpoint,
   importChildren,
+  markDemo,
   markTaught,
   nameSchool,
   type OrderView,
@@ -15,6 +16,7 @@ import { type Learner, proposeGroups } from "#core/groups";
 import { standing } from "#core/ledger";
 import { childRow, needFor, type Standing, shownBy } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
+import { adultRequests } from "./adults.ts";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
 import { adults, kiln, towpath } from "./people.ts";
@@ -89,6 +91,7 @@ export class MarlpitLock {
 
   /** Everything that was written in eight weeks, as requests in the order they were made. */
   build(): readonly DemoRequest[] {
+    this.ask(markDemo, {});
     this.ask(nameSchool, { body: { version: 1, name: "Marlpit Lock School" } });
     this.ask(setTimeZone, { body: { version: 2, timeZone: demoZone } });
     for (const one of this.classes) {
@@ -119,6 +122,7 @@ export class MarlpitLock {
     this.requests.push(...textRequests(this.uuid(), this.dayIn(6, 3), adults.kilnTeacher));
     this.planAhead(groups);
     this.leaveOneOpen();
+    this.requests.push(...adultRequests(() => this.uuid(), this.classes, groups));
     return this.requests;
   }
 

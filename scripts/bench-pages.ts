@@ -29,6 +29,7 @@ const median = (values: readonly number[]) =>
 
 async function cost(browser: Browser, address: string): Promise<Cost> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
+  await context.request.post(new URL("/api/come-in", address).href, { data: { role: "lead" } });
   const page = await context.newPage();
   const cdp = await context.newCDPSession(page);
   await cdp.send("Network.enable");

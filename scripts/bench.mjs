@@ -10,4 +10,4 @@ if (what === "pages") {
 } else if (what === "schools") {
   build();
   run("npx", ["tsx", "scripts/schools.bench.ts", ...rest]);
-} else run("npx", ["vitest", "bench", "--run", ...(what ? [what, ...rest] : [])]);
+} else run("npx", ["vitest", "bench", "--run", "--project", "embedded", ...(what ? [what, ...rest] : [])]);

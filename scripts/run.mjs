@@ -27,7 +27,7 @@ export async function runSchool({ folder: usual, demo }) {
   const server = spawn(process.execPath, [serverFile], {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit", "ipc"],
-    env: { ...process.env, PORT: port, KEEN_DATA: folder, KEEN_FRESH: fresh ? "1" : "" },
+    env: { ...process.env, PORT: port, KEEN_DATA: folder, KEEN_FRESH: fresh ? "1" : "", KEEN_DEMO: demo ? "1" : "" },
   });
   const stop = () => server.kill("SIGTERM");
   process.on("SIGINT", stop);
@@ -53,6 +53,6 @@ export async function runSchool({ folder: usual, demo }) {
   }
   const where = process.env.DATABASE_URL ? "" : ` Its data lie in ${folder}.`;
   console.log(
-    `\nKeen Sapling is at http://localhost:${port}\nIt answers on this machine only, until people and sign-in come.${where} Ctrl-C stops it; everything is kept.`,
+    `\nKeen Sapling is at http://localhost:${port}\n${demo ? "Come in there as the lead, a teacher or an assistant. " : ""}${process.env.KEEN_ORIGIN ? "" : "It answers on this machine only; docs/running.md says how others reach it."}${where} Ctrl-C stops it; everything is kept.`,
   );
 }

@@ -170,6 +170,7 @@ try {
     if (only.length > 0 && !only.includes(name)) continue;
     const viewport = phone ? { width: 390, height: 844 } : { width, height };
     const context = await browser.newContext({ viewport, locale: "en-GB", serviceWorkers: "block" });
+    await context.request.post(`${server.base}/api/come-in`, { data: { role: "lead" } });
     const page = await context.newPage();
     await page.goto(server.base + (await path()), { waitUntil: "networkidle" });
     await page.getByRole("status", { name: "Loading" }).first().waitFor({ state: "detached" });

@@ -12,17 +12,22 @@ import { classRoutes } from "./classes/routes.ts";
 import { yearRoutes } from "./classes/year-routes.ts";
 import { faceRoutes } from "./faces/routes.ts";
 import { logged, MOST_BODY, problems } from "./frame/errors.ts";
-import { type Knows, openGate } from "./frame/gate.ts";
-import { onlyFromHere, securityHeaders } from "./frame/headers.ts";
+import { openGate } from "./frame/gate.ts";
+import { securityHeaders } from "./frame/headers.ts";
 import { openLive } from "./frame/live.ts";
+import { type Network, onlyOurs } from "./frame/network.ts";
 import { HttpProblem } from "./frame/problem.ts";
 import { serving } from "./frame/serve.ts";
 import type { Signals } from "./frame/signals.ts";
+import type { OpenTries } from "./frame/tries.ts";
 import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
 import type { Jobs } from "./jobs.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
 import { orderRoutes } from "./orders/routes.ts";
+import { doorRoutes } from "./people/door-routes.ts";
+import type { Entrance } from "./people/entrance.ts";
+import { peopleRoutes } from "./people/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import { reportRoutes } from "./sessions/shared-routes.ts";
@@ -38,8 +43,11 @@ export interface AppWanted {
   readonly signals: Signals;
   readonly house: House;
   readonly jobs: Jobs;
+  readonly accounts: Domain["accounts"];
   /** Who asks, and where links lead. */
-  readonly knows: Knows;
+  readonly entrance: Entrance;
+  readonly network: Network;
+  readonly openTries: OpenTries;
   readonly shipped: Shipped;
   /** Writes a backup of one school. */
   readonly backup: Domain["backup"];
@@ -53,6 +61,7 @@ export interface AppWanted {
 const domains: readonly ((domain: Domain) => void)[] = [
   // Marks are asked for most, and routes are looked through in their order.
   ledgerRoutes,
+  doorRoutes,
   settingRoutes,
   classRoutes,
   childRoutes,
@@ -69,14 +78,17 @@ const domains: readonly ((domain: Domain) => void)[] = [
   readingRoutes,
   todayRoutes,
   wordRoutes,
+  peopleRoutes,
   careRoutes,
 ];
 
 /** The whole Express application: API under `/api`, the built web application for every other address. */
-export function buildApp({ signals, backup, house, jobs, knows, shipped, now, log, web }: AppWanted): Express {
+export function buildApp(wanted: AppWanted): Express {
+  const { signals, backup, house, jobs, accounts, entrance, network, openTries, shipped, now, log, web } = wanted;
   const app = express();
+  if (network.proxy) app.set("trust proxy", network.proxy);
   app.disable("x-powered-by");
-  app.use(securityHeaders(), onlyFromHere, logged(log), compression());
+  app.use(securityHeaders(network.origin !== undefined), onlyOurs(network), logged(log), compression());
   app.use("/api", (request, response, next) => {
     // The lexicon says nothing about anyone and is large: a browser may keep it and ask whether it is still the same.
     response.setHeader("Cache-Control", request.path === "/lexicon" ? "private, no-cache" : "no-store");
@@ -84,13 +96,23 @@ export function buildApp({ signals, backup, house, jobs, knows, shipped, now, lo
   });
   app.use("/api", express.json({ limit: MOST_BODY }));
   const router = Router();
-  const gate = openGate(knows);
+  const gate = openGate(entrance, openTries);
   const serve = serving<School>({ router, gate, as: house.as, now });
   const live = openLive({
     signals,
     entriesSince: (schoolId, sittingId, from) => house.as({ schoolId }).ledger.entriesSince(sittingId, from),
   });
-  const domain: Domain = { serve, live, jobs, shipped, backup, streams: { router, gate, as: house.as } };
+  const domain: Domain = {
+    serve,
+    live,
+    jobs,
+    shipped,
+    accounts,
+    entrance,
+    openTries,
+    backup,
+    streams: { router, gate, as: house.as },
+  };
   for (const routes of domains) routes(domain);
   app.use(router);
   app.use("/api", () => {

@@ -11,12 +11,18 @@ import type { Actor } from "./frame/actor.ts";
 import type { Gate } from "./frame/gate.ts";
 import type { LiveHub } from "./frame/live.ts";
 import type { Serve } from "./frame/serve.ts";
+import type { OpenTries } from "./frame/tries.ts";
 import * as groups from "./groups/repository.ts";
 import type { Jobs } from "./jobs.ts";
 import * as ledger from "./ledger/repository.ts";
 import * as orders from "./orders/repository.ts";
 import * as taught from "./orders/taught.ts";
-import * as people from "./people/repository.ts";
+import type { Accounts } from "./people/accounts.ts";
+import type { Entrance } from "./people/entrance.ts";
+import * as invitations from "./people/invitations.ts";
+import * as people from "./people/members.ts";
+import * as own from "./people/own.ts";
+import * as trail from "./people/trail.ts";
 import * as readings from "./readings/repository.ts";
 import * as planning from "./sessions/planning.ts";
 import * as sessions from "./sessions/repository.ts";
@@ -30,6 +36,9 @@ import * as words from "./words/repository.ts";
 
 const repositories = {
   people,
+  own,
+  invitations,
+  trail,
   settings,
   classes,
   children,
@@ -108,6 +117,11 @@ export interface Domain {
   /** Heavy computing, off the request. */
   readonly jobs: Jobs;
   readonly shipped: Shipped;
+  /** Who can sign in, of the whole server. */
+  readonly accounts: Accounts;
+  readonly entrance: Entrance;
+  /** Bounds what can be guessed. */
+  readonly openTries: OpenTries;
   /** Writes a backup of one school. */
   backup(schoolId: string, out: NodeJS.WritableStream, now: Date): Promise<unknown>;
   /** For the streams, which are no endpoints. */

@@ -1,3 +1,5 @@
+import { createServer } from "node:http";
+import { createServer as createSecureServer } from "node:https";
 import { extname, join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import pino from "pino";
@@ -7,14 +9,18 @@ import { careCommand } from "./care/command.ts";
 import { wind } from "./frame/clockwork.ts";
 
 import { poolOfJobs } from "./frame/jobs.ts";
+import { CannotListen, networkOf } from "./frame/network.ts";
 import { loggedError } from "./frame/trouble.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
 import type { jobTable } from "./jobs.ts";
+import { openAccounts } from "./people/accounts.ts";
 import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
-import { knowing } from "./people/here.ts";
+import { openEntrance } from "./people/entrance.ts";
 import { CannotMake } from "./people/schools.ts";
+import { setUpAddresses } from "./people/set-up.ts";
+import { triesOn } from "./people/tries.ts";
 import { readShipped } from "./shipped.ts";
 import { CannotOpen } from "./store/lock.ts";
 import { openStore } from "./store/open.ts";
@@ -42,11 +48,14 @@ async function tidy(school: School): Promise<void> {
     await school.sessions.forgetRemoved(before);
     await school.texts.forgetRemoved(before);
     await school.years.forgetBefore(before);
+    const { keeping } = await school.settings.read();
+    await school.trail.forgetOld(keeping.trailMonths, new Date());
   });
 }
 
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
+  const network = networkOf(process.env);
   if (process.env.KEEN_FRESH === "1" && process.env.DATABASE_URL) {
     console.log("A PostgreSQL server is never emptied from here, so nothing was removed.");
   }
@@ -60,6 +69,8 @@ async function main(): Promise<void> {
   });
   const house = openHouse(store, shipped);
   const door = openDoor(store.db);
+  const accounts = await openAccounts(store.accounts, network.origin?.origin ?? `http://localhost:${port}`);
+  const entrance = openEntrance({ door, accounts, house, network });
   const eachSchool = async (work: (school: School) => Promise<void>) => {
     for (const schoolId of await door.schools()) await work(house.as({ schoolId }));
   };
@@ -79,21 +90,35 @@ async function main(): Promise<void> {
     signals: store.signals,
     backup: backupOf(store),
     house,
-    knows: knowing(door),
+    accounts,
+    entrance,
+    network,
+    openTries: triesOn(store),
     shipped,
     now: () => new Date(),
     log,
     web,
   });
-  const server = app.listen(port, "127.0.0.1", (error?: Error) => {
-    if (error) {
-      console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);
-      void store.close().finally(() => process.exit(1));
-      return;
-    }
+  const server = network.tls ? createSecureServer(network.tls, app) : createServer(app);
+  server.on("error", (error) => {
+    console.error(`Port ${port} cannot be used (${error.message}). Choose another: PORT=4311 npm run demo`);
+    void store.close().finally(() => process.exit(1));
+  });
+  server.listen(port, network.host, async () => {
     if (process.send) process.send("ready");
     else
-      console.log(`Keen Sapling is at http://localhost:${port} (this machine only; people and sign-in come later).`);
+      console.log(
+        network.origin
+          ? `Keen Sapling is at ${network.origin.origin}`
+          : `Keen Sapling is at http://localhost:${port} (this machine only; docs/running.md says how others reach it).`,
+      );
+    if (process.env.KEEN_DEMO !== "1")
+      for (const line of await setUpAddresses({
+        door,
+        house,
+        origin: network.origin?.origin ?? `http://localhost:${port}`,
+      }))
+        console.log(line);
   });
 
   answerUnreadable(server);
@@ -138,7 +163,12 @@ async function care(words: readonly string[]): Promise<void> {
 
 const [command, ...words] = process.argv.slice(2);
 (command === "school" ? school(words) : command === "care" ? care(words) : main()).catch((error: unknown) => {
-  if (error instanceof CannotOpen || error instanceof CannotMake || error instanceof BadBackup)
+  if (
+    error instanceof CannotOpen ||
+    error instanceof CannotMake ||
+    error instanceof BadBackup ||
+    error instanceof CannotListen
+  )
     console.error(error.message);
   else console.error("Keen Sapling could not start:", error);
   process.exit(1);

@@ -6,12 +6,15 @@ import { buildApp } from "./app.ts";
 import { backupOf } from "./care/backup.ts";
 import type { Knows } from "./frame/gate.ts";
 import { jobsHere } from "./frame/jobs.ts";
+import { onThisMachine } from "./frame/network.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { type House, openHouse, type School } from "./house.ts";
 import { jobTable } from "./jobs.ts";
+import { openAccounts } from "./people/accounts.ts";
 import { openDoor } from "./people/door.ts";
-import { knowing } from "./people/here.ts";
+import { openEntrance } from "./people/entrance.ts";
 import { listSchools } from "./people/schools.ts";
+import { triesOn } from "./people/tries.ts";
 import { readShipped, type Shipped } from "./shipped.ts";
 import type { OpenStore } from "./store/opened.ts";
 import { openTestStore } from "./store/testing.ts";
@@ -63,13 +66,18 @@ export async function openTestHouse(
   const logged: string[] = [];
   const log = pino({ level: "debug" }, { write: (line) => void logged.push(line) });
   const house = { now: new Date("2026-11-20T09:00:00.000Z") };
-  const usual = knowing(openDoor(store.db));
+  const accounts = await openAccounts(store.accounts, "http://localhost");
+  const network = onThisMachine;
+  const entrance = openEntrance({ door: openDoor(store.db), accounts, house: all, network });
   const app = buildApp({
     signals: store.signals,
     backup: backupOf(store),
     house: all,
     jobs: jobsHere(jobTable, shipped),
-    knows: knows(usual),
+    accounts,
+    entrance: { ...entrance, ...knows(entrance) },
+    network,
+    openTries: triesOn(store),
     shipped,
     now: () => house.now,
     log,

@@ -1,4 +1,4 @@
-import { tz } from "@date-fns/tz";
+import { TZDate, tz } from "@date-fns/tz";
 import { lightFormat } from "date-fns";
 
 /** A calendar day, `2026-11-23`, written so that days compare as texts. */
@@ -14,6 +14,15 @@ export type Day = string;
 export function dayAt(zone: string, instant: string | Date): Day {
   if (!isTimeZone(zone)) throw new RangeError(`${zone} is not a time zone.`);
   return lightFormat(tz(zone)(new Date(instant)), "yyyy-MM-dd");
+}
+
+/**
+ * The instant at which a calendar day begins at a place; where the clock is put forward over midnight, the first one of it.
+ * @example startOfDay("Europe/London", "2026-07-01") // 2026-06-30T23:00:00.000Z
+ */
+export function startOfDay(zone: string, day: Day): Date {
+  const [year = 0, month = 1, date = 1] = day.split("-").map(Number);
+  return new Date(TZDate.tz(zone, year, month - 1, date).getTime());
 }
 
 const known = new Map<string, boolean>();

@@ -58,11 +58,13 @@ test("the school says after how many months they are due, and for how many weeks
   const cy = await child("Cy");
   await archive(cy);
   const { version, keeping } = await house.ask(getSchool, {});
-  expect(keeping).toEqual({ leaversMonths: 12, backupWeeks: 8 });
-  await house.ask(setKeeping, { body: { leaversMonths: 1, backupWeeks: 4, version } });
-  expect(await house.refused(setKeeping, { body: { leaversMonths: 3, backupWeeks: 8, version } })).toMatchObject({
+  expect(keeping).toEqual({ leaversMonths: 12, backupWeeks: 8, trailMonths: 24 });
+  await house.ask(setKeeping, { body: { leaversMonths: 1, backupWeeks: 4, trailMonths: 12, version } });
+  expect(
+    await house.refused(setKeeping, { body: { leaversMonths: 3, backupWeeks: 8, trailMonths: 12, version } }),
+  ).toMatchObject({
     status: 409,
-    both: { theirs: { keeping: { leaversMonths: 1, backupWeeks: 4 } } },
+    both: { theirs: { keeping: { leaversMonths: 1, backupWeeks: 4, trailMonths: 12 } } },
   });
   const due = async () => (await leavers()).leavers.find((one) => one.id === cy);
   expect(await due()).toMatchObject({ dueOn: "2026-12-20", due: false });

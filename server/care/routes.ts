@@ -29,6 +29,12 @@ export function careRoutes({ serve, streams, backup }: Domain): void {
     const actor = await gate.enter(backupFile.may, request, {});
     const now = new Date();
     const day = await as(actor).settings.dayOf(now);
+    await as(actor).trail.write({
+      at: now.toISOString(),
+      memberId: actor.memberId,
+      by: actor.name,
+      did: "backup-taken",
+    });
     // Written whole before it is sent: a slow line would hold the database's one moment, and on the embedded one everyone.
     const between = mkdtempSync(join(tmpdir(), "keen-backup-"));
     try {

@@ -59,7 +59,7 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
     const { id } = asked.data;
     const actor = await gate.enter(deskStream.may, request, asked.data);
     const school = as(actor);
-    await gate.check(deskStream.may, actor, school.people, { params: asked.data });
+    await gate.check(deskStream.may, actor, school.own, { params: asked.data });
     if (!(await school.checks.findSitting(id))) throw notFound("check");
     live.joinDesk(deskOf(actor, id), request, response);
   });

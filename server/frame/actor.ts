@@ -7,4 +7,6 @@ export interface Actor {
   readonly as: Role | "visitor";
   /** Null for visitors, and for the lead of this machine, who needs no account. */
   readonly memberId: string | null;
+  /** What the trail calls them. */
+  readonly name: string;
 }

@@ -2,12 +2,14 @@ import type { Request } from "express";
 import { idsAt, isAtLeast, type May, type Opens, type Theirs, type Thing } from "#contract";
 import type { Actor } from "./actor.ts";
 import { HttpProblem } from "./problem.ts";
-import { openTries } from "./tries.ts";
+import type { OpenTries } from "./tries.ts";
 
 /** What the gate must know of schools, and asks outside of itself. */
 export interface Knows {
   /** The member who asks, when it is one. */
   memberOf(request: Request): Promise<Actor | undefined>;
+  /** The school at whose door someone stands. @throws HttpProblem 404 when there is none at this host name */
+  schoolAt(request: Request): Promise<string>;
   /** The school that a link or a code leads to. */
   schoolBehind(opens: Opens, key: string): Promise<string | undefined>;
 }
@@ -24,6 +26,12 @@ const MINUTES = 5;
 const unknown: Readonly<Record<Opens, () => HttpProblem>> = {
   face: () =>
     new HttpProblem(404, "No such code", "This code leads to no check. It may have ended; ask for the new one."),
+  invitation: () =>
+    new HttpProblem(
+      404,
+      "This link does not work any more",
+      "It was used already, its last day has passed, or a newer one was made. Ask the lead of your school for a new one.",
+    ),
   share: () =>
     new HttpProblem(
       404,
@@ -49,10 +57,12 @@ export interface Gate {
  * The one place that lets anyone in.
  * @param knows who asks, and which school a link or a code leads to
  */
-export function openGate({ memberOf, schoolBehind }: Knows): Gate {
+export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries: OpenTries): Gate {
+  const bound = { most: MOST_WRONG, minutes: MINUTES };
   const tries = {
-    face: openTries({ most: MOST_WRONG, minutes: MINUTES, what: "codes" }),
-    share: openTries({ most: MOST_WRONG, minutes: MINUTES, what: "links" }),
+    face: openTries({ of: "face", ...bound, what: "codes" }),
+    share: openTries({ of: "share", ...bound, what: "links" }),
+    invitation: openTries({ of: "invitation", ...bound, what: "links" }),
   };
   const refusedOf = async (theirs: Theirs, actor: Actor, school: OfWhom, from: unknown) => {
     const all = new Map<string, ReadonlySet<string>>();
@@ -65,10 +75,12 @@ export function openGate({ memberOf, schoolBehind }: Knows): Gate {
     enter: async (may, request, params) => {
       if (may.by === "link") {
         const key = String((params as Record<string, unknown>)[may.key]);
-        const schoolId = await tries[may.opens].lookUp(request, () => schoolBehind(may.opens, key));
+        const schoolId = await tries[may.opens].lookUp(request.ip ?? "", () => schoolBehind(may.opens, key));
         if (schoolId === undefined) throw unknown[may.opens]();
-        return { schoolId, as: "visitor", memberId: null };
+        return { schoolId, as: "visitor", memberId: null, name: "someone with a link" };
       }
+      if (may.by === "door")
+        return { schoolId: await schoolAt(request), as: "visitor", memberId: null, name: "someone at the door" };
       const member = await memberOf(request);
       if (!member) throw new HttpProblem(401, "Who is asking?", "Sign in to this school first. Nothing was changed.");
       if (may.by === "anyone") return member;

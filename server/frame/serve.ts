@@ -5,6 +5,7 @@ import type { Actor } from "./actor.ts";
 import type { Gate, OfWhom } from "./gate.ts";
 import { fieldsOf, HttpProblem, unfit } from "./problem.ts";
 import { sharing } from "./shared.ts";
+import { type Trail, trailing } from "./trailing.ts";
 
 /** What a handler is given beside what was asked. */
 interface Given<School> {
@@ -13,6 +14,8 @@ interface Given<School> {
   readonly actor: Actor;
   readonly now: Date;
   readonly request: Request;
+  /** Sends these `Set-Cookie` lines with a good answer. */
+  cookies(lines: readonly string[]): void;
 }
 
 /** Puts an endpoint of the contract on the router, with what answers it. */
@@ -27,7 +30,8 @@ export type Serve<School> = <E extends Endpoint>(
 
 /** A school as the frame needs it: its transaction, and what is whose. */
 export interface AnySchool {
-  readonly people: OfWhom;
+  readonly own: OfWhom;
+  readonly trail: Trail;
   /** Does all of the work in one transaction. */
   together<T>(work: () => Promise<T>): Promise<T>;
 }
@@ -48,6 +52,7 @@ export interface ServingWanted<School> {
 export function serving<School extends AnySchool>(wanted: ServingWanted<School>): Serve<School> {
   const { router, gate, as, now } = wanted;
   const share = sharing();
+  const leaveTrail = trailing(now);
   return (endpoint, handler, { apart = false } = {}) => {
     const handle: RequestHandler = async (request: Request, response: Response) => {
       response.locals.route = `${endpoint.method} ${endpoint.path}`;
@@ -58,10 +63,21 @@ export function serving<School extends AnySchool>(wanted: ServingWanted<School>)
       const body = parsed(endpoint.body, request.body, 422);
       const asked = { params, query, body } as Asked<typeof endpoint>;
       const school = as(actor);
+      const cookies: string[] = [];
       const work = async () => {
-        await gate.check(may, actor, school.people, asked);
-        const told = await handler({ ...asked, school, actor, now: now(), request });
-        return gate.narrow(may, actor, school.people, told);
+        await gate.check(may, actor, school.own, asked);
+        // What is several transactions stands in the trail before it is done, so that nothing is done without.
+        if (apart) await leaveTrail(endpoint, actor, school.trail, asked);
+        const told = await handler({
+          ...asked,
+          school,
+          actor,
+          now: now(),
+          request,
+          cookies: (lines) => void cookies.push(...lines),
+        });
+        if (!apart) await leaveTrail(endpoint, actor, school.trail, asked);
+        return gate.narrow(may, actor, school.own, told);
       };
       const answer = async (begun = () => {}) => {
         const told = await (apart
@@ -78,6 +94,7 @@ export function serving<School extends AnySchool>(wanted: ServingWanted<School>)
         ? share(`${JSON.stringify(actor)} ${request.originalUrl}`, answer)
         : answer());
       if (leftOut) response.locals.leftOut = leftOut;
+      if (cookies.length > 0) response.append("Set-Cookie", cookies);
       response.type("json").send(text);
     };
     const method = endpoint.method.toLowerCase() as "get" | "post" | "put" | "patch" | "delete";

@@ -1,40 +1,68 @@
-import type { Request } from "express";
-import { RateLimiterMemory } from "rate-limiter-flexible";
+import { createHash } from "node:crypto";
+import { type RateLimiterAbstract, RateLimiterMemory } from "rate-limiter-flexible";
 import { HttpProblem } from "./problem.ts";
 
 interface TriesWanted {
-  /** Wrong ones that a device may try in the time. */
+  /** What is counted, one word: counts of other words are others. */
+  readonly of: string;
+  /** Wrong ones that may be tried in the time. */
   readonly most: number;
   readonly minutes: number;
   /** What is tried, for the answer: `codes`. */
   readonly what: string;
 }
 
+/** Counts what was guessed wrong, by whatever it is counted by. */
 export interface Tries {
   /**
-   * Looks something up that can be guessed. A device that guessed wrong too often is refused before it is looked up;
-   * one that has it right is never counted, however often it comes back.
+   * Looks something up that can be guessed. Who guessed wrong too often is refused before it is looked up; who has it right is
+   * never counted, however often they come back.
+   * @param by an address, or whatever it is counted by; not kept as it is
+   * @param find gives undefined for what is wrong
    * @throws HttpProblem 429
    */
-  lookUp<T>(request: Request, find: () => Promise<T | undefined>): Promise<T | undefined>;
+  lookUp<T>(by: string, find: () => Promise<T | undefined>): Promise<T | undefined>;
 }
 
-/** Bounds the guessing of codes and links, wherever they are looked up. */
-export function openTries({ most, minutes, what }: TriesWanted): Tries {
-  const wrong = new RateLimiterMemory({ points: most, duration: minutes * 60 });
-  return {
-    lookUp: async (request, find) => {
-      const from = request.ip ?? "";
-      const before = await wrong.get(from);
-      if (before !== null && before.consumedPoints >= most)
-        throw new HttpProblem(
-          429,
-          `Too many ${what}`,
-          `Too many wrong ${what} from here. Wait ${minutes} minutes and try again.`,
-        );
-      const found = await find();
-      if (found === undefined) await wrong.consume(from).catch(() => undefined);
-      return found;
-    },
+export type OpenTries = (wanted: TriesWanted) => Tries;
+
+/** How many, in how many seconds, and under which word they are counted. */
+export interface Counted {
+  readonly keyPrefix: string;
+  readonly points: number;
+  readonly duration: number;
+}
+
+/**
+ * Bounds the guessing of codes, links and passphrases.
+ * @param counting where it is counted; in this process unless said otherwise
+ */
+export function triesOf(
+  counting: (counted: Counted) => RateLimiterAbstract = (counted) => new RateLimiterMemory(counted),
+): OpenTries {
+  return ({ of, most, minutes, what }) => {
+    const wrong = counting({ keyPrefix: of, points: most, duration: minutes * 60 });
+    return {
+      lookUp: async (by, find) => {
+        const key = createHash("sha256").update(by).digest("base64url");
+        const before = await wrong.get(key);
+        if (before !== null && before.consumedPoints >= most) {
+          const wait = Math.max(1, Math.ceil(before.msBeforeNext / 60_000));
+          throw new HttpProblem(
+            429,
+            `Too many ${what}`,
+            `Too many wrong ${what}. Wait ${wait === 1 ? "a minute" : `${wait} minutes`} and try again.`,
+          );
+        }
+        const found = await find();
+        if (found === undefined) await wrong.consume(key).catch(refusedOnly);
+        return found;
+      },
+    };
   };
+}
+
+/** The last wrong one that is counted is told as a refusal, which the next one hears; a database that is away is an error. */
+function refusedOnly(refused: unknown): void {
+  if (refused instanceof Error) throw refused;
 }

@@ -50,7 +50,7 @@ export function gathering(live: LiveHub): (sent: Sent) => Promise<readonly Fate[
       for (const { actor, marks } of batch)
         refused.push(
           new Set(
-            await school.people.notTheirs(
+            await school.own.notTheirs(
               actor,
               "child",
               marks.map((mark) => mark.childId),

@@ -1,7 +1,7 @@
 import { and, eq, sql } from "drizzle-orm";
 import type { CheckSettingsBody, Keeping, ReadingSettingsBody } from "#contract";
 import { defaultSettings } from "#core/checks";
-import { type Day, dayAt } from "#core/ledger";
+import { type Day, dayAt, startOfDay } from "#core/ledger";
 import { startingReadingSettings } from "#core/reading";
 import { ownZone } from "../frame/clock.ts";
 import * as t from "../store/schema.ts";
@@ -50,7 +50,7 @@ export function forget(inside: Inside): void {
 
 /** The settings, with what ships where the school has said nothing. */
 export async function read(inside: Inside): Promise<SchoolSettings> {
-  const { name, accent, timeZone, backedUpAt, checks, reading, version, leaversMonths, backupWeeks } =
+  const { name, accent, timeZone, backedUpAt, checks, reading, version, leaversMonths, backupWeeks, trailMonths } =
     await row(inside);
   return {
     name,
@@ -59,7 +59,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     backedUpAt,
     checks: { ...defaultSettings, ...checks },
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
-    keeping: { leaversMonths, backupWeeks },
+    keeping: { leaversMonths, backupWeeks, trailMonths },
     version,
   };
 }
@@ -72,6 +72,11 @@ export async function zone(inside: Inside): Promise<string> {
 /** The calendar day at the school, by its time zone as it is now. */
 export async function dayOf(inside: Inside, instant: Date | string): Promise<Day> {
   return dayAt(await zone(inside), instant);
+}
+
+/** The instant at which a day begins at the school. */
+export async function startOf(inside: Inside, day: Day): Promise<string> {
+  return startOfDay(await zone(inside), day).toISOString();
 }
 
 /** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */

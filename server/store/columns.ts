@@ -14,6 +14,8 @@ import {
 export const keenApp = pgRole("keen_app");
 /** The role that finds the school which a host name, a link or a code leads to, and sees nothing else. */
 export const keenDoor = pgRole("keen_door");
+/** The role that reads and writes accounts, and no school. */
+export const keenPeople = pgRole("keen_people");
 
 /** An instant, in and out as the ISO text that the contract speaks. */
 export const at = customType<{ data: string; driverData: string }>({

@@ -29,6 +29,7 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
   return {
     db,
     owner: db,
+    accounts: db,
     kind: "embedded",
     signals: noOne,
     dump: async () => undefined,
@@ -234,6 +235,7 @@ async function journalled(
   return {
     db,
     owner: db,
+    accounts: db,
     kind: "embedded",
     signals: noOne,
     dump,

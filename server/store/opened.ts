@@ -10,6 +10,8 @@ export interface OpenStore {
   readonly db: Db;
   /** For the program's own start and commands: the owner of the tables. */
   readonly owner: Db;
+  /** For accounts of people alone: on a server in a role that reads nothing of any school. */
+  readonly accounts: Db;
   /** `embedded` in a folder, or a PostgreSQL `server`. */
   readonly kind: "embedded" | "server";
   /**

@@ -34,6 +34,9 @@ async function raw(query: string): Promise<Record<string, unknown>[]> {
 }
 
 const yearId = crypto.randomUUID();
+const memberId = crypto.randomUUID();
+const accountId = crypto.randomUUID();
+let invitation = { id: "", token: "" };
 
 beforeAll(async () => {
   house = await openTestHouse();
@@ -42,6 +45,13 @@ beforeAll(async () => {
     "Mine",
   );
   await house.ask(beginYear, { body: { id: yearId, classes: [], added: [], children: [] } });
+  const { people, invitations, trail } = house.school;
+  await people.add(memberId, { name: "Mine Lead", role: "lead", classIds: [], groupIds: [], typedNames: [] });
+  await people.setAccount(memberId, accountId);
+  const { token } = await invitations.invite(memberId, house.now);
+  invitation = { token, id: (await invitations.byToken(token))?.id ?? "" };
+  const seen = { at: "2020-01-01T00:00:00.000Z", memberId, by: "Mine Lead", did: "child-seen" as const };
+  await trail.write({ ...seen, about: mine.childId });
   elsewhere = (await addSchool(house.store.owner, "Orm Tower")).id;
   here = (await listSchools(house.store.owner))[0]?.id ?? "";
   other = house.all.as({ schoolId: elsewhere });
@@ -63,8 +73,9 @@ describe("another school's rows", () => {
       text: "x",
     };
     const report = { id: reportId, by: "D.", at: mark.markedAt, came: [], reached: null, marks: [], note: "" };
-    const member = { id: childId, name: "D.", role: "teacher" as const };
-    const actor = { schoolId: elsewhere, as: "teacher" as const, memberId: childId };
+    const member = { name: "D.", role: "lead" as const, classIds: [], groupIds: [], typedNames: [] };
+    const actor = { schoolId: elsewhere, as: "teacher" as const, memberId: childId, name: "D." };
+    const deed = { at: mark.markedAt, memberId: null, by: "D.", did: "child-seen" as const, about: childId };
     const forKey = `child:${childId}`;
     const today = "2026-11-20";
     /** Asked with the ids of the first school; a repository function without an asking does not compile. */
@@ -74,9 +85,33 @@ describe("another school's rows", () => {
       };
     } = {
       people: {
-        find: () => other.people.find(childId),
-        notTheirs: () => other.people.notTheirs(actor, "child", [childId]),
-        put: () => other.people.put(member, { classIds: [], groupIds: [] }),
+        find: () => other.people.find(memberId),
+        byAccount: () => other.people.byAccount(accountId),
+        accountNamed: () => other.people.accountNamed("Mine Lead"),
+        entrance: () => other.people.entrance(),
+        markDemo: () => other.people.markDemo(),
+        list: () => other.people.list(),
+        add: () => other.people.add(memberId, member),
+        change: () => other.people.change(memberId, 1, member),
+        remove: () => other.people.remove(memberId, mark.markedAt),
+        typedNames: () => other.people.typedNames(),
+        setAccount: () => other.people.setAccount(memberId, childId),
+        namesOf: () => other.people.namesOf([childId, memberId]),
+      },
+      own: {
+        notTheirs: () => other.own.notTheirs(actor, "child", [childId]),
+      },
+      invitations: {
+        invite: () => other.invitations.invite(null, new Date(mark.markedAt)),
+        endFor: () => other.invitations.endFor(memberId),
+        byToken: () => other.invitations.byToken(invitation.token),
+        use: () => other.invitations.use(invitation.id, mark.markedAt),
+        openFor: () => other.invitations.openFor(new Date(mark.markedAt)),
+      },
+      trail: {
+        write: () => other.trail.write(deed),
+        read: () => other.trail.read({ about: childId }),
+        forgetOld: () => other.trail.forgetOld(0, new Date("2027-11-20")),
       },
       settings: {
         row: () => other.settings.row(),
@@ -84,6 +119,7 @@ describe("another school's rows", () => {
         read: () => other.settings.read(),
         zone: () => other.settings.zone(),
         dayOf: () => other.settings.dayOf(mark.markedAt),
+        startOf: () => other.settings.startOf(today),
         backedUp: () => other.settings.backedUp(new Date(mark.markedAt)),
         slowAfterMs: () => other.settings.slowAfterMs(),
         change: () => other.settings.change({ name: "Another" }, null),
@@ -316,6 +352,13 @@ describe("another school's rows", () => {
       expect([walled, policies], String(name)).toEqual([true, 1]);
       const own = name === "schools" ? "id" : "school_id";
       expect(await raw(`select * from "${name}" where ${own} = '${here}'`), String(name)).toEqual([]);
+      // Of the trail no one changes a row, of whichever school.
+      if (name === "trail") {
+        for (const query of [`update trail set by = ''`, `update trail set school_id = '${here}'`])
+          await expect(raw(query)).rejects.toMatchObject({ cause: { code: "42501" } });
+        expect(await raw(`delete from trail where school_id = '${here}' returning *`)).toEqual([]);
+        continue;
+      }
       expect(await raw(`update "${name}" set ${own} = ${own} where ${own} = '${here}' returning *`)).toEqual([]);
       if (name === "schools") continue;
       expect(await raw(`delete from "${name}" where school_id = '${here}' returning *`)).toEqual([]);

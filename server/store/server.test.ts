@@ -243,9 +243,9 @@ test("an owner who is no superuser and may make roles is enough, as docs/running
   await onServer(admin, "create database other owner other");
   const second = Object.assign(new URL(server.urlOf("other")), { username: "other" }).href;
   await expect(openStore({ folder: "", url: second })).rejects.toThrow(
-    /grant keen_app, keen_door to other with admin/,
+    /grant keen_app, keen_door, keen_people to other with admin/,
   );
-  await onServer(admin, "grant keen_app, keen_door to other with admin option");
+  await onServer(admin, "grant keen_app, keen_door, keen_people to other with admin option");
   await (await openStore({ folder: "", url: second })).close();
   rmSync(folder, { recursive: true });
   await server.stop();

@@ -13,6 +13,8 @@ import { givingBack } from "./transaction.ts";
 
 /** Connections of one process of the application to a server. */
 const MOST_CONNECTIONS = 8;
+/** Connections for accounts, beside them. */
+const FOR_ACCOUNTS = 3;
 /** Who finds all of them taken waits so long, and is then told that the server is busy. */
 const WAIT_MS = 5_000;
 
@@ -48,9 +50,18 @@ export async function openServer(url: string, migrationsFolder: string): Promise
     new pg.Pool({ connectionString: address.href, max: MOST_CONNECTIONS, connectionTimeoutMillis: WAIT_MS }),
   );
   const db = givingBack(drizzle(pool, { schema }), pool);
+  const peoplePool = quiet(
+    new pg.Pool({
+      connectionString: address.href,
+      max: FOR_ACCOUNTS,
+      connectionTimeoutMillis: WAIT_MS,
+      options: "-c role=keen_people",
+    }),
+  );
   const line = signalsOf(pool, address.href);
   const close = async () => {
     line.close();
+    await peoplePool.end();
     await pool.end();
     await owning.end();
   };
@@ -65,6 +76,7 @@ export async function openServer(url: string, migrationsFolder: string): Promise
   return {
     db,
     owner: drizzle(owning, { schema }),
+    accounts: givingBack(drizzle(peoplePool, { schema }), peoplePool),
     kind: "server",
     signals: line.signals,
     dump: async () => undefined,
@@ -88,7 +100,7 @@ async function prepare(owning: pg.Pool, { name, password, migrationsFolder }: Pr
     const [role, secret] = [pg.escapeIdentifier(name), pg.escapeLiteral(password)];
     const { rows } = await client.query("select 1 from pg_roles where rolname = $1", [name]);
     await client.query(`${rows.length === 0 ? "create" : "alter"} role ${role} login noinherit password ${secret}`);
-    await client.query(`grant keen_app, keen_door to ${role}, current_user`);
+    await client.query(`grant keen_app, keen_door, keen_people to ${role}, current_user`);
     await client.query("select pg_advisory_unlock($1)", [MIGRATING]);
   } finally {
     client.release();
@@ -133,7 +145,7 @@ function inWords(error: unknown, address: URL): unknown {
     );
   if (code === "42501")
     return new CannotOpen(
-      `${address.username} may not make tables and roles in this database (42501). Give it the database and CREATEROLE; where another owner of the same server has Keen Sapling too, also say there: grant keen_app, keen_door to ${address.username} with admin option; ${again}`,
+      `${address.username} may not make tables and roles in this database (42501). Give it the database and CREATEROLE; where another owner of the same server has Keen Sapling too, also say there: grant keen_app, keen_door, keen_people to ${address.username} with admin option; ${again}`,
     );
   if (code === undefined || /^E[A-Z]+$|^57P|^08|^53300$/.test(code))
     return new CannotOpen(

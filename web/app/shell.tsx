@@ -1,24 +1,37 @@
-import { BookOpen, CircleHelp, ListOrdered, Moon, Search, SlidersHorizontal, Sun, WholeWord } from "lucide-react";
+import {
+  BookOpen,
+  CircleHelp,
+  ListOrdered,
+  LogOut,
+  Moon,
+  Search,
+  SlidersHorizontal,
+  Sun,
+  WholeWord,
+} from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { NavLink, Outlet } from "react-router";
-import { getSchool } from "#contract";
+import { Link, NavLink, Outlet } from "react-router";
+import { getSchool, signOut } from "#contract";
 import { nearDay, plural } from "#core/saying";
-import { useAsk } from "#web/device/api.ts";
+import { call, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useBothQuestion } from "#web/device/both.ts";
 import { dayOfInstant, rememberZone, todayHere } from "#web/device/clock.ts";
 import { Keys } from "#web/device/keys.tsx";
+import { someoneElse, useMarkerFollows, useMe } from "#web/device/me.ts";
 import { useOutbox } from "#web/device/outbox.ts";
 import { useAge } from "#web/device/pages.ts";
 import { useMarker, useTheme } from "#web/device/settings.ts";
 import { Leaving } from "#web/parts/leaving.tsx";
 import { Waiting } from "#web/parts/page.tsx";
-import { Toasts } from "#web/parts/toast.tsx";
+import { Toasts, toast } from "#web/parts/toast.tsx";
 import { Arrival } from "./arrive.tsx";
 import { besides, places } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
 
 const BothSheet = lazy(() => import("./both.tsx").then((module) => ({ default: module.BothSheet })));
+
+const Door = lazy(() => import("#web/screens/door/sign-in.tsx").then((module) => ({ default: module.Screen })));
 
 const Tray = lazy(() => import("./tray.tsx").then((module) => ({ default: module.Tray })));
 
@@ -46,10 +59,19 @@ export function Shell() {
   const [paletteWanted, setPaletteWanted] = useState(false);
   const { refused } = useOutbox();
   const question = useBothQuestion();
+  const { data: door } = useMe();
+  useMarkerFollows();
   const openPalette = () => {
     setPaletteWanted(true);
     setPaletteOpen(true);
   };
+  // Where nothing is real one comes in as someone first, so that it looks as it does to them.
+  if (door && (door.me === null || (door.demo && door.me.way === "machine")))
+    return (
+      <Suspense fallback={null}>
+        <Door />
+      </Suspense>
+    );
   return (
     <Leaving>
       <Keys places={everyPlace} onPalette={openPalette}>
@@ -168,6 +190,7 @@ function Rail({ onPalette }: { onPalette: () => void }) {
 function RailFoot({ onPalette }: { onPalette: () => void }) {
   const { dark, toggle } = useTheme();
   const [marker, setMarker] = useMarker();
+  const me = useMe().data?.me;
   const { waiting, lineDown } = useOutbox();
   return (
     <div className="flex items-center gap-2 px-3 pb-3 max-lg:absolute max-lg:right-2 max-lg:top-2 lg:flex-col lg:items-stretch">
@@ -177,17 +200,23 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
           {lineDown ? ", waiting for a connection" : ", being sent"}
         </p>
       )}
-      <label className="flex items-center gap-2 text-sm text-soft max-sm:hidden lg:block">
-        <span className="max-lg:sr-only">Marks are by</span>
-        <input
-          aria-label="Marks are by"
-          value={marker}
-          maxLength={60}
-          onChange={(event) => setMarker(event.target.value)}
-          onBlur={() => marker.trim() === "" && setMarker("Teacher")}
-          className="w-32 rounded border border-line bg-paper px-2 py-1 text-ink lg:w-full"
-        />
-      </label>
+      {me?.way === "signed-in" ? (
+        <Link to="/settings/mine" className="truncate rounded px-1 py-1 text-sm hover:bg-leaf-pale max-sm:hidden">
+          <span className="font-semibold">{me.name}</span> <span className="text-soft">{me.role}</span>
+        </Link>
+      ) : (
+        <label className="flex items-center gap-2 text-sm text-soft max-sm:hidden lg:block">
+          <span className="max-lg:sr-only">Marks are by</span>
+          <input
+            aria-label="Marks are by"
+            value={marker}
+            maxLength={60}
+            onChange={(event) => setMarker(event.target.value)}
+            onBlur={() => marker.trim() === "" && setMarker("Teacher")}
+            className="w-32 rounded border border-line bg-paper px-2 py-1 text-ink lg:w-full"
+          />
+        </label>
+      )}
       <div className="flex gap-1.5">
         <button
           type="button"
@@ -204,6 +233,16 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
         >
           {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
         </button>
+        {me?.way === "signed-in" && (
+          <button
+            type="button"
+            onClick={() => void call(signOut, {}).then(someoneElse, (error) => toast.error(wordsOfError(error)))}
+            aria-label="Sign out"
+            className="rounded border border-line px-2 py-1 text-soft hover:border-soft"
+          >
+            <LogOut size={15} aria-hidden />
+          </button>
+        )}
       </div>
     </div>
   );

@@ -1,6 +1,6 @@
 import { useDeferredValue, useEffect, useMemo } from "react";
 import useSWR, { mutate, type SWRConfiguration } from "swr";
-import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem, problem } from "#contract";
+import { type AnswerOf, type Asking, addressOf, type Endpoint, type Problem, problem, whoAsks } from "#contract";
 import { measureClock } from "./clock.ts";
 import { forget, isOld, keep, keptPage, setAge, show } from "./pages.ts";
 
@@ -40,7 +40,10 @@ export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): 
   const content: unknown = await response.json().catch(() => undefined);
   if (response.ok) return endpoint.answer.parse(content) as AnswerOf<E>;
   const said = problem.safeParse(content);
-  if (said.success) throw new Refused(said.data);
+  if (said.success) {
+    if (said.data.status === 401 && endpoint.may.by !== "door") unknownHere();
+    throw new Refused(said.data);
+  }
   throw new NoLine();
 }
 
@@ -64,6 +67,11 @@ async function callOrKept<E extends Endpoint>(endpoint: E, asking: Asking<E>, ke
     setAge(key, page.keptAt);
     return read.data as AnswerOf<E>;
   }
+}
+
+/** The server does not know who is here (any more): the page that says so is asked for again. */
+function unknownHere(): void {
+  void mutate(addressOf(whoAsks, {}));
 }
 
 const ASK_AGAIN_MS = 4000;

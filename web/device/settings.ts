@@ -22,6 +22,11 @@ export function useMarker(): [string, (name: string) => void] {
   return useStored("keen-marker", "Teacher");
 }
 
+/** The name with which someone signed in here last. */
+export function useLastName(): [string, (name: string) => void] {
+  return useStored("keen-name", "");
+}
+
 /** The hand whose thumb marks on a tablet held upright. */
 export function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
   const [hand, setHand] = useStored("keen-hand", "right");

@@ -94,6 +94,56 @@ export function Choice({
   );
 }
 
+/** Something that is so, or not. */
+export function Tick({
+  checked,
+  onChange,
+  children,
+}: {
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <input
+        type="checkbox"
+        className="accent-leaf"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
+      {children}
+    </label>
+  );
+}
+
+/** The time zone by which the days of a school are reckoned. */
+export function ZoneField({
+  value,
+  onSet,
+  ...words
+}: Omit<FieldWords, "label"> & { readonly value: string; readonly onSet: (zone: string) => void }) {
+  const zones = useId();
+  return (
+    <>
+      <TextField
+        {...words}
+        label="Time zone"
+        list={zones}
+        value={value}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => onSet(event.target.value)}
+      />
+      <datalist id={zones}>
+        {Intl.supportedValuesOf("timeZone").map((one) => (
+          <option key={one} value={one} />
+        ))}
+      </datalist>
+    </>
+  );
+}
+
 /** A whole number between two, for a setting that is kept as it is typed: what is beyond them is brought back. */
 export function WholeField({
   least,

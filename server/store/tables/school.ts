@@ -12,8 +12,19 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { CheckSettingsBody, OrderBody, ReadingSettingsBody, Role } from "#contract";
-import { at, belongs, keenDoor, keyOf, nowHere, ofSchool, schoolId, theSchool, version } from "../columns.ts";
+import type { CheckSettingsBody, Did, Opens, OrderBody, ReadingSettingsBody, Role } from "#contract";
+import {
+  at,
+  belongs,
+  keenApp,
+  keenDoor,
+  keyOf,
+  nowHere,
+  ofSchool,
+  schoolId,
+  theSchool,
+  version,
+} from "../columns.ts";
 
 /** The schools of this server. */
 export const schools = pgTable(
@@ -42,6 +53,10 @@ export const schools = pgTable(
     backupWeeks: integer("backup_weeks").notNull().default(8),
     /** When a backup was last made that holds this school; null when there was none. */
     backedUpAt: at("backed_up_at"),
+    /** Nothing in it is real: anyone at its machine may come in as any role. */
+    demo: boolean("demo").notNull().default(false),
+    /** Months for which it keeps who saw and did what. */
+    trailMonths: integer("trail_months").notNull().default(24),
   },
   () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
 );
@@ -53,7 +68,7 @@ export const schools = pgTable(
 export const doors = pgTable(
   "doors",
   {
-    kind: text("kind").$type<"share" | "face">().notNull(),
+    kind: text("kind").$type<Opens>().notNull(),
     key: text("key").notNull(),
     schoolId: schoolId(),
   },
@@ -72,8 +87,73 @@ export const members = pgTable(
     id: uuid("id").notNull(),
     name: text("name").notNull(),
     role: text("role").$type<Role>().notNull(),
+    version: version(),
+    /** With which the person signs in, once an invitation was used; in this school it is theirs alone. */
+    accountId: uuid("account_id"),
+    /** The names that marks of theirs carry from before they had an account. */
+    typedNames: jsonb("typed_names").$type<readonly string[]>().notNull().default([]),
+    /** Since when they do not belong to the school any more. What they did keeps their name. */
+    removedAt: at("removed_at"),
   },
-  (table) => [keyOf(table, table.id), ofSchool()],
+  (table) => [
+    keyOf(table, table.id),
+    // People sign in by their name.
+    uniqueIndex("members_name").on(table.schoolId, sql`lower(${table.name})`).where(sql`removed_at is null`),
+    uniqueIndex("members_account").on(table.schoolId, table.accountId),
+    ofSchool(),
+  ],
+);
+
+/** Links by which someone sets their passphrase: the first lead of the school, whoever is invited, whoever is locked out. */
+export const invitations = pgTable(
+  "invitations",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    /** Of the token, in hexadecimal: the database cannot tell a link. */
+    tokenHash: text("token_hash").notNull(),
+    /** Null where the school is set up with it. */
+    memberId: uuid("member_id"),
+    madeAt: at("made_at").notNull(),
+    endsAt: at("ends_at").notNull(),
+    usedAt: at("used_at"),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    uniqueIndex("invitations_token").on(table.schoolId, table.tokenHash),
+    belongs("invitations_member", table, table.memberId, members).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+/** Who saw and did what, for the lead. Rows come and, when they are old, go; none is changed. */
+export const trail = pgTable(
+  "trail",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    at: at("at").notNull(),
+    /** Null for who sat at the machine before anyone signed in, and for visitors. */
+    memberId: uuid("member_id"),
+    /** As they were called then, so that it can be read when they are gone. */
+    by: text("by").notNull(),
+    did: text("did").$type<Did>().notNull(),
+    /** The id of a child, member, class or session that it was about; never a name. */
+    about: text("about").notNull().default(""),
+    /** How many, where it was about several. */
+    count: integer("count").notNull().default(1),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    index("trail_at").on(table.schoolId, table.at),
+    ofSchool(),
+    pgPolicy("old_enough", {
+      as: "restrictive",
+      for: "delete",
+      to: keenApp,
+      using: sql`at < now() - interval '27 days'`,
+    }),
+  ],
 );
 
 /** The classes that are a member's own. */

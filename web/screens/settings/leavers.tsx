@@ -6,7 +6,7 @@ import { saveOver } from "#web/device/both.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
-import { TextField } from "#web/parts/field.tsx";
+import { WholeField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel, Trouble } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -23,7 +23,7 @@ export function LeaversPanel({ school }: { school: School }) {
         Who leaves is archived, and stays here until someone erases it. Say how long your school keeps records and
         backups; nothing is erased by itself.
       </p>
-      <KeepingForm key={`${school.keeping.leaversMonths} ${school.keeping.backupWeeks}`} school={school} />
+      <KeepingForm key={Object.values(school.keeping).join(" ")} school={school} />
       {error && !data && <Trouble error={error} />}
       {data?.inBackupsUntil && (
         <p className="mb-2">
@@ -83,21 +83,24 @@ function Names({ of, today }: { of: readonly Leaver[]; today: string }) {
 }
 
 function KeepingForm({ school }: { school: School }) {
-  const [months, setMonths] = useState(String(school.keeping.leaversMonths));
-  const [weeks, setWeeks] = useState(String(school.keeping.backupWeeks));
+  const [months, setMonths] = useState(school.keeping.leaversMonths);
+  const [weeks, setWeeks] = useState(school.keeping.backupWeeks);
+  const [trail, setTrail] = useState(school.keeping.trailMonths);
   const [problem, setProblem] = useState<string>();
-  const changed = Number(months) !== school.keeping.leaversMonths || Number(weeks) !== school.keeping.backupWeeks;
+  const wanted = { leaversMonths: months, backupWeeks: weeks, trailMonths: trail };
+  const changed = Object.entries(wanted).some(([key, value]) => value !== school.keeping[key as keyof typeof wanted]);
   const saved = useUnsaved(changed);
   const save = async () => {
     setProblem(undefined);
     try {
       const done = await saveOver({
-        content: { leaversMonths: Number(months), backupWeeks: Number(weeks) },
+        content: wanted,
         onto: school.version,
         send: (content, version) => call(setKeeping, { body: { ...content, version } }),
         says: (content) => ({
           "Months for children who left": String(content.leaversMonths),
           "Weeks for backups": String(content.backupWeeks),
+          "Months for who saw and did what": String(content.trailMonths),
         }),
       });
       saved();
@@ -115,24 +118,9 @@ function KeepingForm({ school }: { school: School }) {
         void save();
       }}
     >
-      <TextField
-        label="Months after leaving"
-        type="number"
-        min={1}
-        max={120}
-        className="w-24"
-        value={months}
-        onChange={(event) => setMonths(event.target.value)}
-      />
-      <TextField
-        label="Weeks a backup is kept"
-        type="number"
-        min={1}
-        max={520}
-        className="w-24"
-        value={weeks}
-        onChange={(event) => setWeeks(event.target.value)}
-      />
+      <WholeField label="Months after leaving" least={1} most={120} value={months} onSet={setMonths} />
+      <WholeField label="Weeks a backup is kept" least={1} most={520} value={weeks} onSet={setWeeks} />
+      <WholeField label="Months of who saw and did what" least={1} most={120} value={trail} onSet={setTrail} />
       <Button type="submit" disabled={!changed}>
         Save
       </Button>

@@ -1,10 +1,10 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import { nameSchool, type School, setTimeZone } from "#contract";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { rememberZone, zoneOfBrowser } from "#web/device/clock.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { TextField } from "#web/parts/field.tsx";
+import { TextField, ZoneField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -15,7 +15,6 @@ export function SchoolPanel({ school }: { school: School }) {
   const [name, setName] = useState(school.name);
   const [zone, setZone] = useState(proposed);
   const [problem, setProblem] = useState<string>();
-  const zones = useId();
   const changed = name.trim() !== school.name || zone.trim() !== school.timeZone || !school.zoneChosen;
   useUnsaved(name.trim() !== school.name);
   const save = async () => {
@@ -60,13 +59,9 @@ export function SchoolPanel({ school }: { school: School }) {
           placeholder="Your school"
           onChange={(event) => setName(event.target.value)}
         />
-        <TextField
-          label="Time zone"
-          list={zones}
+        <ZoneField
           value={zone}
-          autoComplete="off"
-          spellCheck={false}
-          onChange={(event) => setZone(event.target.value)}
+          onSet={setZone}
           problem={problem}
           hint={
             school.zoneChosen
@@ -74,11 +69,6 @@ export function SchoolPanel({ school }: { school: School }) {
               : `Proposed by this device. Until you save it, days go by ${school.timeZone}, as the server is set.`
           }
         />
-        <datalist id={zones}>
-          {Intl.supportedValuesOf("timeZone").map((one) => (
-            <option key={one} value={one} />
-          ))}
-        </datalist>
         <div className="flex flex-wrap justify-between gap-2">
           <ButtonLink to="/settings/year">New school year …</ButtonLink>
           <Button type="submit" shape="main" disabled={!changed}>

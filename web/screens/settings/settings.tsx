@@ -2,7 +2,9 @@ import { type ReactNode, useRef, useState } from "react";
 import { type CheckSettingsBody, getSchool, setCheckSettings } from "#contract";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
+import { useIsAtLeast, useMe } from "#web/device/me.ts";
 import { LONGEST_MARK_WAIT, useHand, useLetterKeys, useMarker, useMarkWait } from "#web/device/settings.ts";
+import { ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -25,6 +27,8 @@ const choicesOf = <T extends string>(says: Readonly<Record<T, string>>) => Objec
 /** Where teachers differ: what this school does, and how this device is held. */
 export function Screen() {
   const { data, error } = useAsk(getSchool, {});
+  const lead = useIsAtLeast("lead");
+  const signedIn = useMe().data?.me?.way === "signed-in";
   const [hand, setHand] = useHand();
   const [marker, setMarker] = useMarker();
   const [wait, setWait] = useMarkWait();
@@ -61,6 +65,12 @@ export function Screen() {
     <Page
       place="Settings"
       title="Settings"
+      actions={
+        <>
+          <ButtonLink to="/settings/mine">My sign-in</ButtonLink>
+          {lead && <ButtonLink to="/settings/people">People</ButtonLink>}
+        </>
+      }
       about="Teachers differ, with good reasons. Each of these is the school's to choose; none is the right one."
     >
       {error && !data && <Trouble error={error} />}
@@ -112,22 +122,24 @@ export function Screen() {
                 />
               </div>
             </Panel>
-            <LeaversPanel school={data} />
-            <BackupPanel school={data} />
+            {lead && <LeaversPanel school={data} />}
+            {lead && <BackupPanel school={data} />}
           </div>
           <div className="flex flex-col gap-4">
             <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />
             <ReadingAims school={data} />
             <Panel title="This device">
               <div className="flex flex-col gap-6">
-                <TextField
-                  label="Marks are by"
-                  hint="The name that marks made on this device carry."
-                  value={marker}
-                  maxLength={60}
-                  onChange={(event) => setMarker(event.target.value)}
-                  onBlur={() => marker.trim() === "" && setMarker("Teacher")}
-                />
+                {!signedIn && (
+                  <TextField
+                    label="Marks are by"
+                    hint="The name that marks made on this device carry."
+                    value={marker}
+                    maxLength={60}
+                    onChange={(event) => setMarker(event.target.value)}
+                    onBlur={() => marker.trim() === "" && setMarker("Teacher")}
+                  />
+                )}
                 <Question
                   title="A card takes a mark"
                   why="A held key or a second tap would else mark a card that no one has seen. It moves a little when a mark came too soon."

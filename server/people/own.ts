@@ -112,27 +112,3 @@ export async function notTheirs(
     }
   return [...refused];
 }
-
-/** A member of the school, or undefined. */
-export async function find(inside: Inside, id: string) {
-  return (await inside.select().from(t.members).where(eq(t.members.id, id)))[0];
-}
-
-/** Keeps a member with the classes and groups that are theirs; what was theirs before is not any more. */
-export async function put(
-  inside: Inside,
-  member: { readonly id: string; readonly name: string; readonly role: (typeof t.members.$inferInsert)["role"] },
-  own: { readonly classIds: readonly string[]; readonly groupIds: readonly string[] },
-): Promise<void> {
-  const { id, name, role } = member;
-  await inside
-    .insert(t.members)
-    .values({ id, name, role })
-    .onConflictDoUpdate({ target: [t.members.schoolId, t.members.id], set: { name, role } });
-  await inside.delete(t.memberClasses).where(eq(t.memberClasses.memberId, id));
-  await inside.delete(t.memberGroups).where(eq(t.memberGroups.memberId, id));
-  if (own.classIds.length > 0)
-    await inside.insert(t.memberClasses).values(own.classIds.map((classId) => ({ memberId: id, classId })));
-  if (own.groupIds.length > 0)
-    await inside.insert(t.memberGroups).values(own.groupIds.map((groupId) => ({ memberId: id, groupId })));
-}

@@ -1,0 +1,190 @@
+import { and, asc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
+import type { Role } from "#contract";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+export interface Member {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+}
+
+/** What is given of a person, and what is theirs. */
+export interface MemberBody {
+  readonly name: string;
+  readonly role: Role;
+  readonly classIds: readonly string[];
+  readonly groupIds: readonly string[];
+  readonly typedNames: readonly string[];
+}
+
+const shown = { id: t.members.id, name: t.members.name, role: t.members.role };
+const here = isNull(t.members.removedAt);
+
+/** The member that an account is in this school, unless they were taken out. */
+export async function byAccount(inside: Inside, accountId: string): Promise<Member | undefined> {
+  return (
+    await inside
+      .select(shown)
+      .from(t.members)
+      .where(and(eq(t.members.accountId, accountId), here))
+  )[0];
+}
+
+/** The account of the member with this name, however it is written; undefined when there is none. */
+export async function accountNamed(
+  inside: Inside,
+  name: string,
+): Promise<(Member & { accountId: string | null }) | undefined> {
+  return (
+    await inside
+      .select({ ...shown, accountId: t.members.accountId })
+      .from(t.members)
+      .where(and(sql`lower(${t.members.name}) = lower(${name})`, here))
+  )[0];
+}
+
+/** Whether a lead can sign in, and whether nothing in the school is real. */
+export async function entrance(inside: Inside): Promise<{ ready: boolean; demo: boolean; name: string }> {
+  const leads = inside
+    .select({ id: t.members.id })
+    .from(t.members)
+    .where(and(eq(t.members.role, "lead"), isNotNull(t.members.accountId), here))
+    .limit(1);
+  const [school] = await inside.select({ name: t.schools.name, demo: t.schools.demo }).from(t.schools);
+  return { ready: (await leads).length > 0, demo: school?.demo ?? false, name: school?.name ?? "" };
+}
+
+/** Makes a school that has no class and no one who signs in the one that is shown. @returns false when it has */
+export async function markDemo(inside: Inside): Promise<boolean> {
+  const classes = await inside.select({ id: t.classes.id }).from(t.classes).limit(1);
+  if (classes.length > 0 || (await entrance(inside)).ready) return false;
+  await inside.update(t.schools).set({ demo: true });
+  return true;
+}
+
+/** All who belong to the school, by name, with what is theirs. */
+export async function list(inside: Inside) {
+  const members = await inside
+    .select({
+      ...shown,
+      version: t.members.version,
+      accountId: t.members.accountId,
+      typedNames: t.members.typedNames,
+    })
+    .from(t.members)
+    .where(here)
+    .orderBy(asc(sql`lower(${t.members.name})`));
+  const classes = await inside.select().from(t.memberClasses);
+  const groups = await inside.select().from(t.memberGroups);
+  return members.map((one) => ({
+    ...one,
+    classIds: classes.filter(({ memberId }) => memberId === one.id).map(({ classId }) => classId),
+    groupIds: groups.filter(({ memberId }) => memberId === one.id).map(({ groupId }) => groupId),
+  }));
+}
+
+/** A member with their account, also one who was taken out. */
+export async function find(inside: Inside, id: string) {
+  return (await inside.select().from(t.members).where(eq(t.members.id, id)))[0];
+}
+
+/** Adds a member. @returns false when someone here has the name */
+export async function add(
+  inside: Inside,
+  id: string,
+  { name, role, typedNames, ...own }: MemberBody,
+): Promise<boolean> {
+  if (await accountNamed(inside, name)) return false;
+  await inside.insert(t.members).values({ id, name, role, typedNames: [...typedNames] });
+  await give(inside, id, own);
+  return true;
+}
+
+/**
+ * Changes a member who still stands at this version. @returns `stale` when they were changed since, `named` when someone else
+ * here has the name, `last` when no lead would be left who can sign in
+ */
+export async function change(
+  inside: Inside,
+  id: string,
+  version: number,
+  { name, role, typedNames, ...own }: MemberBody,
+): Promise<"done" | "stale" | "named" | "last"> {
+  const named = await accountNamed(inside, name);
+  if (named && named.id !== id) return "named";
+  if (role !== "lead" && (await isLastLead(inside, id))) return "last";
+  const changed = await inside
+    .update(t.members)
+    .set({ name, role, typedNames: [...typedNames], version: version + 1 })
+    .where(and(eq(t.members.id, id), eq(t.members.version, version), here))
+    .returning({ id: t.members.id });
+  if (changed.length === 0) return "stale";
+  await give(inside, id, own);
+  return "done";
+}
+
+/** Takes a member out; what they did keeps their name. @returns their account, or `last` for the last lead */
+export async function remove(inside: Inside, id: string, at: string): Promise<{ accountId: string | null } | "last"> {
+  if (await isLastLead(inside, id)) return "last";
+  const before = await find(inside, id);
+  await give(inside, id, { classIds: [], groupIds: [] });
+  await inside
+    .update(t.members)
+    .set({ removedAt: at, accountId: null })
+    .where(and(eq(t.members.id, id), here));
+  return { accountId: before?.accountId ?? null };
+}
+
+/** True for a lead who can sign in, when no other lead can. Of two who would take each other out, the second waits for the first. */
+async function isLastLead(inside: Inside, id: string): Promise<boolean> {
+  const leads = await inside
+    .select({ id: t.members.id })
+    .from(t.members)
+    .where(and(eq(t.members.role, "lead"), isNotNull(t.members.accountId), here))
+    .for("update");
+  return leads.length === 1 && leads[0]?.id === id;
+}
+
+/** What is theirs from now on; what was theirs before is not any more. */
+async function give(inside: Inside, memberId: string, own: Pick<MemberBody, "classIds" | "groupIds">): Promise<void> {
+  await inside.delete(t.memberClasses).where(eq(t.memberClasses.memberId, memberId));
+  await inside.delete(t.memberGroups).where(eq(t.memberGroups.memberId, memberId));
+  if (own.classIds.length > 0)
+    await inside.insert(t.memberClasses).values(own.classIds.map((classId) => ({ memberId, classId })));
+  if (own.groupIds.length > 0)
+    await inside.insert(t.memberGroups).values(own.groupIds.map((groupId) => ({ memberId, groupId })));
+}
+
+/** Names that marks and reports carry, of which no one has said which person that was. */
+export async function typedNames(inside: Inside): Promise<string[]> {
+  const found = (await inside.execute(
+    sql`select distinct marked_by as name from answers union select distinct marked_by from readings`,
+  )) as unknown as { rows: { name: string | null }[] };
+  const said = await inside.select({ name: t.members.name, typed: t.members.typedNames }).from(t.members);
+  const known = new Set(said.flatMap(({ name, typed }) => [name, ...typed]));
+  return found.rows.flatMap(({ name }) => (name && !known.has(name) ? [name] : [])).sort();
+}
+
+/** Gives an account to a member, instead of the one of before. @returns the one of before */
+export async function setAccount(inside: Inside, id: string, accountId: string): Promise<string | null> {
+  const before = await find(inside, id);
+  await inside.update(t.members).set({ accountId }).where(eq(t.members.id, id));
+  return before?.accountId ?? null;
+}
+
+/** What things of the trail are called today: children and people by their ids. */
+export async function namesOf(inside: Inside, ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+  if (ids.length === 0) return new Map();
+  const found = [
+    ...(await inside
+      .select({ id: t.children.id, name: t.children.name })
+      .from(t.children)
+      .where(inArray(t.children.id, [...ids]))),
+    ...(await inside
+      .select({ id: t.members.id, name: t.members.name })
+      .from(t.members)
+      .where(and(inArray(t.members.id, [...ids]), ne(t.members.name, "")))),
+  ];
+  return new Map(found.map(({ id, name }) => [id, name]));
+}

@@ -1,0 +1,228 @@
+import { addDays, formatISO, parseISO } from "date-fns";
+import type { Request } from "express";
+import {
+  addPerson,
+  beginSecondFactor,
+  changePassphrase,
+  confirmSecondFactor,
+  editPerson,
+  endInvitation,
+  endMyDevice,
+  endMyOtherDevices,
+  endSecondFactor,
+  invitePerson,
+  listMyDevices,
+  listPeople,
+  markDemo,
+  readTrail,
+  removePerson,
+} from "#contract";
+import { mustAgree, mustBeSame } from "../frame/again.ts";
+import { notFound, unfit } from "../frame/problem.ts";
+import type { Domain, School } from "../house.ts";
+import type { MemberBody } from "./members.ts";
+import { refuseCommon } from "./passphrase.ts";
+
+const done = { done: true as const };
+const hasName = () =>
+  unfit("Someone of this school has this name, and people sign in by it. Add a letter or the second name.", [
+    { field: "name", says: "Someone of this school has this name." },
+  ]);
+const lastLead = () =>
+  unfit("This is the last lead who can sign in. Make someone else a lead first, and let them come in.");
+
+/** What stands of a person, as it is sent. */
+const bodyOf = ({ name, role, classIds, groupIds, typedNames }: MemberBody): MemberBody => ({
+  name,
+  role,
+  classIds: [...classIds].sort(),
+  groupIds: [...groupIds].sort(),
+  typedNames: [...typedNames].sort(),
+});
+
+/** A member who is here. @throws HttpProblem 404 */
+async function mustMember(school: School, id: string) {
+  const found = await school.people.find(id);
+  if (!found || found.removedAt !== null) throw notFound("person");
+  return found;
+}
+
+/** The people of a school, what they do about their own signing in, and the trail. */
+export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
+  const apart = { apart: true } as const;
+  /** As whom the device has signed in. @throws HttpProblem 422 for whoever sits at the machine without */
+  const signedInOf = async ({ headers }: Request) => {
+    const is = await accounts.who(headers);
+    if (!is) throw unfit("You sit at the machine and have not signed in, so that there is nothing of yours here.");
+    return is;
+  };
+
+  serve(
+    listPeople,
+    async ({ school, now }) => {
+      const { people, typed, open } = await school.together(async () => ({
+        people: await school.people.list(),
+        typed: await school.people.typedNames(),
+        open: await school.invitations.openFor(now),
+      }));
+      const second = await accounts.withSecondFactor(people.flatMap(({ accountId }) => accountId ?? []));
+      return {
+        typed,
+        people: people.map(({ accountId, typedNames, ...one }) => ({
+          ...one,
+          typedNames: [...typedNames],
+          signsIn: accountId ? ("yes" as const) : open.has(one.id) ? ("invited" as const) : ("none" as const),
+          secondFactor: accountId !== null && second.has(accountId),
+        })),
+      };
+    },
+    apart,
+  );
+
+  serve(addPerson, async ({ body: { id, ...body }, school }) => {
+    const there = (await school.people.list()).find((one) => one.id === id);
+    if (there) mustBeSame("person", bodyOf(there), bodyOf(body));
+    else if (!(await school.people.add(id, body))) throw hasName();
+    return done;
+  });
+
+  serve(editPerson, async ({ params: { id }, body: { version, ...body }, school }) => {
+    await mustMember(school, id);
+    const told = await school.people.change(id, version, body);
+    if (told === "named") throw hasName();
+    if (told === "last") throw lastLead();
+    if (told === "stale") {
+      const theirs = (await school.people.list()).find((one) => one.id === id);
+      if (!theirs) throw notFound("person");
+      mustAgree("this person", { version: theirs.version, mine: bodyOf(body), theirs: bodyOf(theirs) });
+      return { ...done, version: theirs.version };
+    }
+    school.afterwards(entrance.changed);
+    return { ...done, version: version + 1 };
+  });
+
+  serve(
+    removePerson,
+    async ({ params: { id }, school, now }) => {
+      const told = await school.together(async () => {
+        await mustMember(school, id);
+        await school.invitations.endFor(id);
+        return school.people.remove(id, now.toISOString());
+      });
+      if (told === "last") throw lastLead();
+      if (told.accountId) await accounts.remove(told.accountId);
+      entrance.changed();
+      return done;
+    },
+    apart,
+  );
+
+  serve(invitePerson, async ({ params: { id }, school, now }) => {
+    await mustMember(school, id);
+    return school.invitations.invite(id, now);
+  });
+
+  serve(endInvitation, async ({ params: { id }, school }) => {
+    await mustMember(school, id);
+    await school.invitations.endFor(id);
+    return done;
+  });
+
+  serve(markDemo, async ({ school }) => {
+    if (!(await school.people.markDemo()))
+      throw unfit("This school has classes or people already: they may be real.");
+    school.afterwards(entrance.changed);
+    return done;
+  });
+
+  serve(
+    listMyDevices,
+    async ({ request }) => {
+      const { accountId, signInId } = await signedInOf(request);
+      return accounts.devices(accountId, signInId);
+    },
+    apart,
+  );
+
+  serve(
+    endMyDevice,
+    async ({ params: { id }, request }) => {
+      await accounts.endDevice((await signedInOf(request)).accountId, id);
+      return done;
+    },
+    apart,
+  );
+
+  serve(
+    endMyOtherDevices,
+    async ({ request }) => {
+      const { accountId, signInId } = await signedInOf(request);
+      await accounts.endAll(accountId, signInId);
+      return done;
+    },
+    apart,
+  );
+
+  serve(
+    changePassphrase,
+    async ({ body: { before, passphrase }, actor, request, cookies }) => {
+      await signedInOf(request);
+      refuseCommon(passphrase, [actor.name]);
+      cookies(await accounts.changePassphrase(request.headers, before, passphrase));
+      return done;
+    },
+    apart,
+  );
+
+  serve(
+    beginSecondFactor,
+    async ({ body: { passphrase }, request }) => {
+      await signedInOf(request);
+      return accounts.beginSecondFactor(request.headers, passphrase);
+    },
+    apart,
+  );
+
+  serve(
+    confirmSecondFactor,
+    async ({ body: { code }, request, cookies }) => {
+      await signedInOf(request);
+      cookies(await accounts.confirmSecondFactor(request.headers, code));
+      return done;
+    },
+    apart,
+  );
+
+  serve(
+    endSecondFactor,
+    async ({ body: { passphrase }, request, cookies }) => {
+      await signedInOf(request);
+      cookies(await accounts.endSecondFactor(request.headers, passphrase));
+      return done;
+    },
+    apart,
+  );
+
+  serve(readTrail, async ({ query: { from, to, ...wanted }, school }) => {
+    const start = (day: string) => school.settings.startOf(day);
+    const nextDay = to && formatISO(addDays(parseISO(to), 1), { representation: "date" });
+    const { rows, more } = await school.trail.read({
+      ...wanted,
+      from: from && (await start(from)),
+      before: nextDay && (await start(nextDay)),
+    });
+    const names = await school.people.namesOf([...new Set(rows.flatMap(({ about }) => about || []))]);
+    return {
+      rows: rows.map(({ id, at, by, did, about, count }) => ({
+        id,
+        at,
+        by,
+        did,
+        about,
+        name: names.get(about) ?? "",
+        count,
+      })),
+      more,
+    };
+  });
+}
