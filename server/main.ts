@@ -146,9 +146,10 @@ async function main(): Promise<void> {
 
 /** `npm run school`: opens the same database, does one thing and closes it. */
 async function school(words: readonly string[]): Promise<void> {
+  const here = networkOf(process.env).origin?.origin ?? `http://localhost:${port}`;
   const store = await openStore({ folder, url: process.env.DATABASE_URL, migrations });
   try {
-    console.log(await schoolCommand(store, openHouse(store, readShipped(join(root, "data"))), words));
+    console.log(await schoolCommand(store, openHouse(store, readShipped(join(root, "data"))), words, here));
   } finally {
     await store.close();
   }

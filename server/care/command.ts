@@ -2,11 +2,13 @@ import { createReadStream, createWriteStream, existsSync, mkdtempSync, renameSyn
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { openHouse } from "../house.ts";
+import { listSchools } from "../people/schools.ts";
 import type { Shipped } from "../shipped.ts";
 import { syncFile } from "../store/disk.ts";
 import { knownMigrations, migrationsUpTo } from "../store/migrated.ts";
 import { openStore } from "../store/open.ts";
 import type { OpenStore } from "../store/opened.ts";
+import { accountsOf, type CarriedAccounts, putAccounts } from "./accounts.ts";
 import { BadBackup, type Digest, digestOf, readBackup, writeBackup } from "./backup.ts";
 import { erasedIn, fillFrom } from "./restore.ts";
 
@@ -68,6 +70,16 @@ async function backup({ place, migrations, shipped, now }: CareWanted, file: str
   }
 }
 
+/** What a backup lacks that was there before: who was erased since it was made, and who can sign in. */
+interface Kept {
+  readonly erased: ReadonlyMap<string, readonly string[]>;
+  readonly accounts?: CarriedAccounts;
+}
+
+async function keptOf(store: OpenStore): Promise<Kept> {
+  return { erased: await erasedIn(store), accounts: await accountsOf(store) };
+}
+
 /**
  * Puts a backup into an empty place: as it was made, then brought to this program's migrations, without the children who
  * were erased since.
@@ -76,7 +88,7 @@ async function putInto(
   place: Place,
   file: string,
   { migrations, shipped }: CareWanted,
-  erased: ReadonlyMap<string, readonly string[]>,
+  kept: Kept,
 ): Promise<OpenStore> {
   const { migrations: made } = await readBackup(() => createReadStream(file), knownMigrations(migrations));
   const part = migrationsUpTo(migrations, made);
@@ -92,7 +104,9 @@ async function putInto(
   }
   const store = await openStore({ ...place, migrations });
   const house = openHouse(store, shipped);
-  for (const [schoolId, ids] of erased)
+  const schoolIds = (await listSchools(store.owner)).map(({ id }) => id);
+  await putAccounts(store, house, schoolIds, kept.accounts);
+  for (const [schoolId, ids] of kept.erased)
     for (const id of ids) {
       const school = house.as({ schoolId });
       const child = await school.children.find(id);
@@ -108,21 +122,21 @@ async function restore(wanted: CareWanted, file: string): Promise<string> {
   const { place, migrations, now } = wanted;
   const read = await readBackup(() => createReadStream(file), knownMigrations(migrations));
   if (place.url) {
-    const store = await putInto(place, file, wanted, new Map());
+    const store = await putInto(place, file, wanted, { erased: new Map() });
     const digest = await digestOf(store);
     await store.close();
     return `Put back, as of ${read.madeAt}: ${countOf(digest)}.`;
   }
   const there = existsSync(join(place.folder, "pg"));
-  let erased: ReadonlyMap<string, readonly string[]> = new Map();
+  let kept: Kept = { erased: new Map() };
   if (there) {
     const before = await openStore({ ...place, migrations });
-    erased = await erasedIn(before);
+    kept = await keptOf(before);
     await before.close();
   }
   const beside = `${place.folder}.restoring`;
   rmSync(beside, { recursive: true, force: true });
-  const store = await putInto({ folder: beside, url: undefined }, file, wanted, erased);
+  const store = await putInto({ folder: beside, url: undefined }, file, wanted, kept);
   const digest = await digestOf(store);
   await store.close();
   const aside = `${place.folder}.before-${now.toISOString().replace(/[:.]/g, "-")}`;
@@ -144,14 +158,14 @@ async function move(wanted: CareWanted, target: string): Promise<string> {
   try {
     const from = await openStore({ ...place, migrations });
     let before: Digest;
-    let erased: ReadonlyMap<string, readonly string[]>;
+    let kept: Kept;
     try {
       before = await writeBackup(from, createWriteStream(file, { mode: 0o600 }), { now });
-      erased = await erasedIn(from);
+      kept = await keptOf(from);
     } finally {
       await from.close();
     }
-    const store = await putInto(to, file, wanted, erased);
+    const store = await putInto(to, file, wanted, kept);
     const after = await digestOf(store);
     await store.close();
     const other = Object.keys(before).find((key) => before[key]?.sha256 !== after[key]?.sha256);

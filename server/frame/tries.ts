@@ -13,7 +13,7 @@ interface TriesWanted {
 }
 
 /** Counts what was guessed wrong, by whatever it is counted by. */
-export interface Tries {
+interface Tries {
   /**
    * Looks something up that can be guessed. Who guessed wrong too often is refused before it is looked up; who has it right is
    * never counted, however often they come back.

@@ -22,16 +22,16 @@ const KNOWN_S = 5;
 const MOST_KNOWN = 2000;
 
 /** Who a request is signed in as. */
-export interface SignedIn {
+interface SignedIn {
   readonly accountId: string;
   readonly signInId: string;
   readonly secondFactor: boolean;
 }
 
 /** Cookies for the answer, each as a `Set-Cookie` line. */
-export type Cookies = readonly string[];
+type Cookies = readonly string[];
 
-export interface Device {
+interface Device {
   readonly id: string;
   readonly device: string;
   readonly since: string;

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, isNotNull, isNull, ne, notInArray, sql } from "drizzle-orm";
 import type { Role } from "#contract";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -171,6 +171,14 @@ export async function setAccount(inside: Inside, id: string, accountId: string):
   const before = await find(inside, id);
   await inside.update(t.members).set({ accountId }).where(eq(t.members.id, id));
   return before?.accountId ?? null;
+}
+
+/** Parts members from all accounts but these: they come in with a new link. */
+export async function keepAccounts(inside: Inside, accountIds: readonly string[]): Promise<void> {
+  await inside
+    .update(t.members)
+    .set({ accountId: null })
+    .where(accountIds.length > 0 ? notInArray(t.members.accountId, [...accountIds]) : isNotNull(t.members.accountId));
 }
 
 /** What things of the trail are called today: children and people by their ids. */

@@ -8,7 +8,7 @@ const MOST_TOLD = 3;
  * The one-time address of the set-up of a school, in which no lead can sign in yet. The ones that were made before end.
  * @param origin of the server, `http://localhost:4310`
  */
-export async function setUpAddress(house: House, schoolId: string, origin: string): Promise<string> {
+async function setUpAddress(house: House, schoolId: string, origin: string): Promise<string> {
   const { token } = await house.as({ schoolId }).invitations.invite(null, new Date());
   return `${origin}/invited/${token}`;
 }

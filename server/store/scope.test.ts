@@ -96,6 +96,7 @@ describe("another school's rows", () => {
         remove: () => other.people.remove(memberId, mark.markedAt),
         typedNames: () => other.people.typedNames(),
         setAccount: () => other.people.setAccount(memberId, childId),
+        keepAccounts: () => other.people.keepAccounts([childId]),
         namesOf: () => other.people.namesOf([childId, memberId]),
       },
       own: {
