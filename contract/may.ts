@@ -5,9 +5,9 @@ export type Role = (typeof roles)[number];
 /** What each role is, in a sentence, for whoever gives it. */
 export const roleSays: Readonly<Record<Role, string>> = {
   assistant:
-    "Runs the sessions of groups that were given to them: the card, the marks, what the session needs to know.",
-  teacher: "Checks, groups and plans for their own classes, and for groups that have a child of these.",
-  lead: "Everything, of all classes; people, settings and backups too.",
+    "Runs the sessions of groups that were given to them: sees the card, and of each child what that session needs.",
+  teacher: "Checks, groups and plans for their own classes, and for every group that has a child of these.",
+  lead: "Sees and does everything, of all classes; people, settings and backups too.",
 };
 
 /** Things of a school that can be a member's own; `readers` is a class, group or child as `class:ID`, or `all`. */

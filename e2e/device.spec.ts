@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import type { Page } from "@playwright/test";
 import { asked, part, sit } from "./checking.ts";
-import { expect, expectAccessible, test } from "./school.ts";
+import { comeInAs, expect, expectAccessible, test } from "./school.ts";
 import { filledFolder, freePort, startServer } from "./server.ts";
 
 // The server is ended in the middle of it.
@@ -108,6 +108,7 @@ test("a newer application waits until no check is open on the device, then takes
   cpSync(resolve(import.meta.dirname, "..", "dist"), web, { recursive: true });
   const server = await startServer(data, await freePort(), { web });
   const context = await browser.newContext({ serviceWorkers: "allow" });
+  await comeInAs(context, server, "lead");
   try {
     const page = await context.newPage();
     const school = { base: server.base, get: async (path: string) => (await fetch(server.base + path)).json() };

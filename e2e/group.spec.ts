@@ -85,7 +85,7 @@ test("the teacher says what happened, and Today, the group and the map know it",
   await page.goto(`${school.base}/sessions/${planned?.id}`);
   await page.getByRole("button", { name: "Say what happened" }).click();
   const sheet = page.getByRole("dialog");
-  await expect(sheet.getByLabel("Your name")).toHaveValue("Teacher");
+  await expect(sheet.getByLabel("Your name")).toHaveValue("Mrs Quill");
   await sheet.getByLabel("Your name").fill("");
   await expect(sheet.getByRole("button", { name: "Send what happened" })).toBeDisabled();
   await sheet.getByLabel("Your name").fill("Ms Harrow");

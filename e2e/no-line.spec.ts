@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { asked, marksAlone, part, saved, sit, sitting, stored } from "./checking.ts";
-import { childNamed, expect, expectAccessible, makeClass, marksWithoutWait, post, test } from "./school.ts";
+import { childNamed, comeInAs, expect, expectAccessible, makeClass, marksWithoutWait, post, test } from "./school.ts";
 
 // The server is ended in the middle of it.
 test.use({ alone: true });
@@ -126,6 +126,7 @@ test("two adults on one check see each other's marks, and no answer is lost", as
     [part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "t=t"] })],
   );
   const elsewhere = await browser.newContext();
+  await comeInAs(elsewhere, school, "lead");
   await marksWithoutWait(elsewhere);
   const other = await elsewhere.newPage();
   for (const one of [page, other]) {

@@ -20,6 +20,8 @@ export const slugOfFile = (file: string): string => `of-${basename(file, ".spec.
 export interface RunningServer {
   readonly base: string;
   readonly pid: number | undefined;
+  /** What it printed so far. */
+  said(): string;
   /** Asks it to end, as Ctrl-C does. */
   stop(): Promise<void>;
   /** kill -9. */
@@ -76,5 +78,11 @@ export async function startServer(
     child.kill(signal);
     await gone;
   };
-  return { base: `http://127.0.0.1:${port}`, pid: child.pid, stop: () => end("SIGTERM"), kill: () => end("SIGKILL") };
+  return {
+    base: `http://127.0.0.1:${port}`,
+    pid: child.pid,
+    said: () => said,
+    stop: () => end("SIGTERM"),
+    kill: () => end("SIGKILL"),
+  };
 }

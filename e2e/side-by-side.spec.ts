@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, expectAccessible, patch, put, type School, test } from "./school.ts";
+import { comeInAs, expect, expectAccessible, patch, put, type School, test } from "./school.ts";
 
 /** Two people change one thing on two devices: nothing of either is lost without a word. */
 
@@ -36,6 +36,7 @@ test("two people edit one group on two devices: both are shown, and what is chos
   const path = `/groups/${group.id}`;
   const mine = await pageOn(page, school, path);
   const context = await browser.newContext();
+  await comeInAs(context, school, "lead");
   const theirs = await pageOn(await context.newPage(), school, path);
 
   // They rename it and take a child out; my page still shows the group as it was.

@@ -1,4 +1,4 @@
-import { type ClassRow, expect, expectAccessible, type School, test } from "./school.ts";
+import { type ClassRow, comeInAs, expect, expectAccessible, type School, test } from "./school.ts";
 
 // Erasing makes a dump of all that a server has at once; that of the other tests has many schools.
 test.use({ alone: true });
@@ -75,7 +75,9 @@ test("a child who left is listed by when it is due, and is erased when it is; ot
 }) => {
   const child = (await childrenOf(school)).find((one) => !one.archived) as OneChild;
   // Another device has the child's page.
-  const elsewhere = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
+  const otherDevice = await browser.newContext({ serviceWorkers: "block" });
+  await comeInAs(otherDevice, school, "lead");
+  const elsewhere = await otherDevice.newPage();
   await elsewhere.goto(`${school.base}/child/${child.id}`);
   await expect(elsewhere.getByRole("heading", { name: child.name, level: 1 })).toBeVisible();
   const held = () =>

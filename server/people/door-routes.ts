@@ -139,7 +139,7 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
 
   serve(
     comeIn,
-    async ({ body: { role }, actor: { schoolId }, school, request, cookies }) => {
+    async ({ body: { role }, actor: { schoolId }, school, request, now, cookies }) => {
       // From elsewhere a school where nothing is real is not entered either: its machine has an address and a load.
       if (!(await entrance.how(schoolId)).demo || !isHere(request)) throw notFound("page");
       const member = (await school.people.list()).find((one) => one.role === role);
@@ -147,6 +147,8 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
       const accountId = member.accountId ?? (await accounts.make());
       if (member.accountId === null) await school.people.setAccount(member.id, accountId);
       entrance.changed();
+      const deed = { at: now.toISOString(), memberId: member.id, by: member.name, did: "sign-in" as const };
+      await school.trail.write(deed);
       cookies(await accounts.begin(accountId, request.headers));
       return { done: true as const };
     },

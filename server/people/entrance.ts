@@ -86,7 +86,7 @@ export function openEntrance({ door, accounts, house, network }: EntranceWanted)
       if (member) return { schoolId, as: member.role, memberId: member.id, name: member.name };
       if (!isHere(request)) return undefined;
       const { ready, demo } = await how(schoolId);
-      return !ready || demo ? { schoolId, as: "lead", memberId: null, name: "at the machine" } : undefined;
+      return !ready || demo ? { schoolId, as: "lead", memberId: null, name: "someone at the machine" } : undefined;
     },
     changed: () => {
       known.clear();

@@ -4,10 +4,11 @@ import { useNavigate } from "react-router";
 import { getSchool, listChildren, listGroups, listPresets, listSessions, listTexts } from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { useTheme } from "#web/device/settings.ts";
 import { useOpenSheet } from "#web/parts/open-sheets.ts";
 import { useReturnFocus } from "#web/parts/return-focus.ts";
-import { besides, places } from "./places.ts";
+import { usePlaces } from "./places.ts";
 
 const heading =
   "[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-sm [&_[cmdk-group-heading]]:text-soft";
@@ -42,6 +43,8 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
   const classOf = (id: string) => classes.find((one) => one.id === id)?.name ?? "";
   const openGroups = (groups.data ?? []).filter((group) => !group.closed);
   const word = typed.trim();
+  const { places, besides } = usePlaces();
+  const [teaches, leads] = [useIsAtLeast("teacher"), useIsAtLeast("lead")];
 
   const run = (go: Found["go"]) => () => {
     onClose();
@@ -58,14 +61,23 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
     [
       "What can be done",
       [
-        { id: "check", name: "Check a child", go: "/check" },
-        { id: "groups", name: "Make groups", go: "/groups/new" },
-        { id: "class", name: "Add a class", go: "/class?add=1" },
-        { id: "list", name: "Paste a class list", go: "/import" },
-        { id: "text", name: "Add a text", go: "/texts/new" },
+        ...(teaches
+          ? [
+              { id: "check", name: "Check a child", go: "/check" },
+              { id: "groups", name: "Make groups", go: "/groups/new" },
+              { id: "text", name: "Add a text", go: "/texts/new" },
+            ]
+          : []),
+        ...(leads
+          ? [
+              { id: "class", name: "Add a class", go: "/class?add=1" },
+              { id: "people", name: "People of the school", go: "/settings/people" },
+            ]
+          : []),
+        ...(teaches ? [{ id: "list", name: "Paste a class list", go: "/import" }] : []),
         { id: "dark", name: dark ? "Light" : "Dark", go: toggle },
         { id: "print", name: "Print this page", go: () => window.print() },
-        ...openGroups.map((group) => ({
+        ...(teaches ? openGroups : []).map((group) => ({
           id: `plan ${group.id}`,
           name: `Plan a session for ${group.name}`,
           go: `/groups/${group.id}?plan=1`,
@@ -74,7 +86,7 @@ export function Palette({ open, onClose }: { open: boolean; onClose: () => void 
     ],
     [
       "Children",
-      (children.data ?? [])
+      (teaches ? (children.data ?? []) : [])
         .filter((child) => !child.archived)
         .map(({ id, name, classId }) => ({ id, name, beside: classOf(classId), go: `/child/${id}` })),
     ],

@@ -1,24 +1,36 @@
+import { isAtLeast, type Role } from "#contract";
+import { useMe } from "#web/device/me.ts";
+
 /** The places, in the order of the loop. */
-export interface Place {
+interface Place {
   readonly path: string;
   readonly name: string;
   /** Pressed after `g`. */
   readonly key: string;
+  /** The least role that has something to do there; anyone without one. */
+  readonly from?: Role;
 }
 
-export const places: readonly Place[] = [
+const places: readonly Place[] = [
   { path: "/", name: "Today", key: "t" },
-  { path: "/class", name: "Class", key: "c" },
-  { path: "/check", name: "Check", key: "k" },
-  { path: "/gaps", name: "Gaps", key: "a" },
+  { path: "/class", name: "Class", key: "c", from: "teacher" },
+  { path: "/check", name: "Check", key: "k", from: "teacher" },
+  { path: "/gaps", name: "Gaps", key: "a", from: "teacher" },
   { path: "/groups", name: "Groups", key: "g" },
   { path: "/sessions", name: "Sessions", key: "s" },
 ];
 
-export const besides: readonly Place[] = [
+const besides: readonly Place[] = [
   { path: "/words", name: "Words", key: "w" },
   { path: "/texts", name: "Texts", key: "x" },
-  { path: "/orders", name: "Teaching orders", key: "o" },
+  { path: "/orders", name: "Teaching orders", key: "o", from: "teacher" },
   { path: "/settings", name: "Settings", key: "e" },
   { path: "/help", name: "Help", key: "h" },
 ];
+
+/** The places of whoever is here: those of the loop, and those beside it. */
+export function usePlaces(): { readonly places: readonly Place[]; readonly besides: readonly Place[] } {
+  const role = useMe().data?.me?.role ?? "lead";
+  const mine = ({ from = "assistant" }: Place) => isAtLeast(role, from);
+  return { places: places.filter(mine), besides: besides.filter(mine) };
+}

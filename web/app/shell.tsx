@@ -9,7 +9,7 @@ import {
   Sun,
   WholeWord,
 } from "lucide-react";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { type CSSProperties, lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet } from "react-router";
 import { getSchool, signOut } from "#contract";
 import { nearDay, plural } from "#core/saying";
@@ -25,7 +25,7 @@ import { Leaving } from "#web/parts/leaving.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import { Toasts, toast } from "#web/parts/toast.tsx";
 import { Arrival } from "./arrive.tsx";
-import { besides, places } from "./places.ts";
+import { usePlaces } from "./places.ts";
 
 const Palette = lazy(() => import("./palette.tsx").then((module) => ({ default: module.Palette })));
 
@@ -51,7 +51,8 @@ function Age() {
   );
 }
 
-const everyPlace = [...places, ...besides];
+/** Pixels from one place of the stem to the next. */
+const STEP = 37.2;
 
 /** The frame of the teacher's face: the loop as a stem with its places, and the place itself. */
 export function Shell() {
@@ -60,6 +61,7 @@ export function Shell() {
   const { refused } = useOutbox();
   const question = useBothQuestion();
   const { data: door } = useMe();
+  const { places, besides } = usePlaces();
   useMarkerFollows();
   const openPalette = () => {
     setPaletteWanted(true);
@@ -74,7 +76,7 @@ export function Shell() {
     );
   return (
     <Leaving>
-      <Keys places={everyPlace} onPalette={openPalette}>
+      <Keys places={[...places, ...besides]} onPalette={openPalette}>
         <a
           href="#place"
           className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"
@@ -119,6 +121,7 @@ export function Shell() {
 }
 
 function Rail({ onPalette }: { onPalette: () => void }) {
+  const { places, besides } = usePlaces();
   const school = useAsk(getSchool, {});
   const erased = school.data?.erased;
   useEffect(() => {
@@ -145,7 +148,10 @@ function Rail({ onPalette }: { onPalette: () => void }) {
         </div>
       </div>
       <nav aria-label="Places" className="overflow-x-auto px-2 py-2 lg:flex-1">
-        <ol className="relative flex gap-1 lg:flex-col lg:before:absolute lg:before:top-4 lg:before:h-[186px] lg:before:left-[17px] lg:before:w-px lg:before:bg-leaf-mid">
+        <ol
+          style={{ "--stem": `${(places.length - 1) * STEP}px` } as CSSProperties}
+          className="relative flex gap-1 lg:flex-col lg:before:absolute lg:before:top-4 lg:before:h-(--stem) lg:before:left-[17px] lg:before:w-px lg:before:bg-leaf-mid"
+        >
           {places.map((place) => (
             <li key={place.path}>
               <NavLink to={place.path} end={place.path === "/"} className={link}>
@@ -201,9 +207,22 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
         </p>
       )}
       {me?.way === "signed-in" ? (
-        <Link to="/settings/mine" className="truncate rounded px-1 py-1 text-sm hover:bg-leaf-pale max-sm:hidden">
-          <span className="font-semibold">{me.name}</span> <span className="text-soft">{me.role}</span>
-        </Link>
+        <div className="flex items-center gap-1.5">
+          <Link
+            to="/settings/mine"
+            className="min-w-0 flex-1 truncate rounded px-1 py-1 text-sm hover:bg-leaf-pale max-sm:hidden"
+          >
+            <span className="font-semibold">{me.name}</span> <span className="text-soft">{me.role}</span>
+          </Link>
+          <button
+            type="button"
+            onClick={() => void call(signOut, {}).then(someoneElse, (error) => toast.error(wordsOfError(error)))}
+            aria-label="Sign out"
+            className="rounded border border-line px-2 py-1 text-soft hover:border-soft"
+          >
+            <LogOut size={15} aria-hidden />
+          </button>
+        </div>
       ) : (
         <label className="flex items-center gap-2 text-sm text-soft max-sm:hidden lg:block">
           <span className="max-lg:sr-only">Marks are by</span>
@@ -233,16 +252,6 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
         >
           {dark ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
         </button>
-        {me?.way === "signed-in" && (
-          <button
-            type="button"
-            onClick={() => void call(signOut, {}).then(someoneElse, (error) => toast.error(wordsOfError(error)))}
-            aria-label="Sign out"
-            className="rounded border border-line px-2 py-1 text-soft hover:border-soft"
-          >
-            <LogOut size={15} aria-hidden />
-          </button>
-        )}
       </div>
     </div>
   );

@@ -12,6 +12,7 @@ import {
 } from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -25,6 +26,7 @@ const ClassDialog = lazy(() => import("./class-dialog.tsx").then((module) => ({ 
 
 /** The children of a class, and how far it has been taught. */
 export function Screen() {
+  const lead = useIsAtLeast("lead");
   const { classId } = useParams();
   const school = useAsk(getSchool, {});
   const [search, setSearch] = useSearchParams();
@@ -54,14 +56,18 @@ export function Screen() {
         <Page place="Class" title="Class">
           <Empty
             action={
-              <Button shape="main" onClick={() => setAdding(true)}>
-                Add a class
-              </Button>
+              lead && (
+                <Button shape="main" onClick={() => setAdding(true)}>
+                  Add a class
+                </Button>
+              )
             }
           >
-            {classId
-              ? "This class is not here any more. Choose another on the left, or add one."
-              : "A class has a name, the teaching order it follows, and its children. Paste the children from a spreadsheet in the next step."}
+            {!lead
+              ? "No class of this kind is yours. The lead of your school gives classes to people."
+              : classId
+                ? "This class is not here any more. Choose another on the left, or add one."
+                : "A class has a name, the teaching order it follows, and its children. Paste the children from a spreadsheet in the next step."}
           </Empty>
         </Page>
       )}
@@ -71,6 +77,7 @@ export function Screen() {
 }
 
 function ClassTabs({ school, current, onAdd }: { school: School; current: ClassView; onAdd: () => void }) {
+  const lead = useIsAtLeast("lead");
   return (
     <nav aria-label="Classes" className="mb-4 flex flex-wrap items-center gap-1.5 border-b border-line pb-2">
       {school.classes
@@ -85,9 +92,11 @@ function ClassTabs({ school, current, onAdd }: { school: School; current: ClassV
             {one.name} <span className="text-soft">{one.children}</span>
           </Link>
         ))}
-      <Button shape="quiet" onClick={onAdd}>
-        <Plus size={16} aria-hidden /> Add a class
-      </Button>
+      {lead && (
+        <Button shape="quiet" onClick={onAdd}>
+          <Plus size={16} aria-hidden /> Add a class
+        </Button>
+      )}
     </nav>
   );
 }

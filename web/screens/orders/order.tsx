@@ -8,6 +8,7 @@ import { showGrapheme, splitGpc } from "#core/phonics";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
@@ -57,6 +58,8 @@ function Editor({ order }: { order: OrderView }) {
   const [base, setBase] = useState(order);
   const [draft, setDraft] = useState<OrderContent>(order.content);
   const [busy, setBusy] = useState(false);
+  const lead = useIsAtLeast("lead");
+  const locked = order.shipped || !lead;
   const navigate = useNavigate();
   const changed = draft !== base.content;
   if (!changed && order.version > base.version) {
@@ -175,9 +178,9 @@ function Editor({ order }: { order: OrderView }) {
     <Page
       place="Teaching order"
       title={draft.name || "Without a name"}
-      about={`${plural(allGpcs(draft).length, "spelling")} in ${plural(draft.steps.length, "step")}. ${order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and move it with the arrow keys."}`}
+      about={`${plural(allGpcs(draft).length, "spelling")} in ${plural(draft.steps.length, "step")}. ${!lead ? "The lead of your school changes it." : order.shipped ? "It ships with the tool and stays as it is; copy it to change it." : "Drag steps and spellings, or focus one and move it with the arrow keys."}`}
       actions={
-        order.shipped ? (
+        !lead ? undefined : order.shipped ? (
           <Button shape="main" onClick={copy} disabled={busy}>
             Copy and edit
           </Button>
@@ -201,7 +204,7 @@ function Editor({ order }: { order: OrderView }) {
         )
       }
     >
-      {!order.shipped && (
+      {!locked && (
         <div className="mb-4 grid gap-3 md:grid-cols-2">
           <TextField
             label="Name"
@@ -249,7 +252,7 @@ function Editor({ order }: { order: OrderView }) {
                 step={step}
                 number={at + 1}
                 order={draft}
-                locked={order.shipped}
+                locked={locked}
                 onChange={setDraft}
                 onMove={moveByKey}
               />
@@ -257,7 +260,7 @@ function Editor({ order }: { order: OrderView }) {
           </ol>
         </SortableContext>
       </DndContext>
-      {!order.shipped && (
+      {!locked && (
         <Button className="mt-3" onClick={() => setDraft(addStep(draft, `s${Date.now().toString(36)}`))}>
           Add a step
         </Button>

@@ -5,6 +5,7 @@ import { addOrder, getSchool, type OrderView } from "#contract";
 import { allGpcs } from "#core/order";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -12,6 +13,7 @@ import { toast } from "#web/parts/toast.tsx";
 
 /** The teaching orders of the school: three that ship, and its own. */
 export function Screen() {
+  const lead = useIsAtLeast("lead");
   const { data, error } = useAsk(getSchool, {});
   const navigate = useNavigate();
   const ids = useRef(new Map<string, string>());
@@ -57,9 +59,11 @@ export function Screen() {
                   {order.shipped ? ", ships with the tool" : ", your school's own"}
                 </p>
               </div>
-              <Button onClick={() => copy(order)} aria-label={`Copy ${order.content.name}`}>
-                <Copy size={15} aria-hidden /> Copy
-              </Button>
+              {lead && (
+                <Button onClick={() => copy(order)} aria-label={`Copy ${order.content.name}`}>
+                  <Copy size={15} aria-hidden /> Copy
+                </Button>
+              )}
             </div>
           </li>
         ))}

@@ -78,56 +78,60 @@ export function Screen() {
       {checks && data && (
         <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
           <div className="flex flex-col gap-4">
-            <Panel title="Checks">
-              <div className="flex flex-col gap-6">
-                <Question
-                  title="What a child says to a card"
-                  why="The sound alone is quickest and is what blending needs. Name and keyword give a hold to those who mix up letters."
-                  value={checks.answerForm}
-                  onChoose={(answerForm) => save({ answerForm })}
-                  choices={choicesOf(answerForms)}
-                />
-                <Question
-                  title="Exception words"
-                  why="Sounded out with the unexpected part marked, they join what is taught. As wholes, they are there at once when a text needs them."
-                  value={checks.exceptionWay}
-                  onChoose={(exceptionWay) => save({ exceptionWay })}
-                  choices={choicesOf(exceptionWays)}
-                />
-                <Question
-                  title="Made-up words"
-                  why="No child can know them by heart, so they show blending alone. Some find them pointless for children who are new to English."
-                  value={checks.madeUp ? "used" : "not"}
-                  onChoose={(used) => save({ madeUp: used === "used" })}
-                  choices={[
-                    ["used", "used"],
-                    ["not", "not used"],
-                  ]}
-                />
-                <Question
-                  title="Slow means"
-                  why="A right answer that takes longer counts as right but slow, which is not yet secure. An adult can mark slow by hand as well."
-                  value={String(checks.slowAfter)}
-                  onChoose={(seconds) => save({ slowAfter: Number(seconds) })}
-                  choices={[
-                    ...(["2", "3", "4", "5"].includes(String(checks.slowAfter)) || checks.slowAfter === 0
-                      ? []
-                      : [[String(checks.slowAfter), `over ${checks.slowAfter} seconds`] as const]),
-                    ["2", "over 2 seconds"],
-                    ["3", "over 3 seconds"],
-                    ["4", "over 4 seconds"],
-                    ["5", "over 5 seconds"],
-                    ["0", "only what the adult marks so"],
-                  ]}
-                />
-              </div>
-            </Panel>
+            {lead ? (
+              <Panel title="Checks">
+                <div className="flex flex-col gap-6">
+                  <Question
+                    title="What a child says to a card"
+                    why="The sound alone is quickest and is what blending needs. Name and keyword give a hold to those who mix up letters."
+                    value={checks.answerForm}
+                    onChoose={(answerForm) => save({ answerForm })}
+                    choices={choicesOf(answerForms)}
+                  />
+                  <Question
+                    title="Exception words"
+                    why="Sounded out with the unexpected part marked, they join what is taught. As wholes, they are there at once when a text needs them."
+                    value={checks.exceptionWay}
+                    onChoose={(exceptionWay) => save({ exceptionWay })}
+                    choices={choicesOf(exceptionWays)}
+                  />
+                  <Question
+                    title="Made-up words"
+                    why="No child can know them by heart, so they show blending alone. Some find them pointless for children who are new to English."
+                    value={checks.madeUp ? "used" : "not"}
+                    onChoose={(used) => save({ madeUp: used === "used" })}
+                    choices={[
+                      ["used", "used"],
+                      ["not", "not used"],
+                    ]}
+                  />
+                  <Question
+                    title="Slow means"
+                    why="A right answer that takes longer counts as right but slow, which is not yet secure. An adult can mark slow by hand as well."
+                    value={String(checks.slowAfter)}
+                    onChoose={(seconds) => save({ slowAfter: Number(seconds) })}
+                    choices={[
+                      ...(["2", "3", "4", "5"].includes(String(checks.slowAfter)) || checks.slowAfter === 0
+                        ? []
+                        : [[String(checks.slowAfter), `over ${checks.slowAfter} seconds`] as const]),
+                      ["2", "over 2 seconds"],
+                      ["3", "over 3 seconds"],
+                      ["4", "over 4 seconds"],
+                      ["5", "over 5 seconds"],
+                      ["0", "only what the adult marks so"],
+                    ]}
+                  />
+                </div>
+              </Panel>
+            ) : (
+              <p className="text-soft">How the school checks and measures is for its lead to choose.</p>
+            )}
             {lead && <LeaversPanel school={data} />}
             {lead && <BackupPanel school={data} />}
           </div>
           <div className="flex flex-col gap-4">
-            <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />
-            <ReadingAims school={data} />
+            {lead && <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />}
+            {lead && <ReadingAims school={data} />}
             <Panel title="This device">
               <div className="flex flex-col gap-6">
                 {!signedIn && (

@@ -5,6 +5,7 @@ import { getSchool, getToday, nameSchool, setTimeZone, type Today as TodayView }
 import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant, zoneOfBrowser } from "#web/device/clock.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
@@ -15,6 +16,7 @@ import { toast } from "#web/parts/toast.tsx";
 export function Today() {
   const { data, error } = useAskSliced(getToday, {}, { revalidateOnMount: true });
   const school = useAsk(getSchool, {});
+  const lead = useIsAtLeast("lead");
   const about = data ? shortDay(data.today, data.today) : undefined;
   return (
     <Page place="Today" title="Today" about={about}>
@@ -24,8 +26,8 @@ export function Today() {
         <Waiting rows={9} />
       ) : (
         <>
-          {!school.data.zoneChosen && <ZoneNote version={school.data.version} />}
-          {school.data.classes.length === 0 ? (
+          {lead && !school.data.zoneChosen && <ZoneNote version={school.data.version} />}
+          {lead && school.data.classes.length === 0 ? (
             <FirstRun named={school.data.name !== ""} version={school.data.version} />
           ) : (
             <Desk data={data} />
@@ -125,14 +127,15 @@ function Desk({ data }: { data: TodayView }) {
   const { today } = data;
   const due = data.sessions.filter((session) => session.state === "planned" && session.heldOn <= today);
   const waits = due.length + data.openSittings.length;
+  const teaches = useIsAtLeast("teacher");
   return (
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
         <Panel title={waits > 0 ? "Waiting for you" : "Nothing waits"}>
           {waits === 0 && (
             <p className="text-soft">
-              No check is open and no session is due. The children who were not checked for longest stand on the
-              right.
+              No check is open and no session is due.
+              {teaches && " The children who were not checked for longest stand on the right."}
             </p>
           )}
           <ul className="flex flex-col divide-y divide-line">
@@ -160,9 +163,16 @@ function Desk({ data }: { data: TodayView }) {
             ))}
           </ul>
         </Panel>
-        <Panel title="Groups and their next step" actions={<ButtonLink to="/groups/new">Make groups</ButtonLink>}>
+        <Panel
+          title="Groups and their next step"
+          actions={teaches && <ButtonLink to="/groups/new">Make groups</ButtonLink>}
+        >
           {data.groups.length === 0 && (
-            <p className="text-soft">No group yet. Check a few children, then let the tool propose groups.</p>
+            <p className="text-soft">
+              {teaches
+                ? "No group yet. Check a few children, then let the tool propose groups."
+                : "No group is given to you yet. The lead of your school does that."}
+            </p>
           )}
           <ul className="flex flex-col divide-y divide-line">
             {data.groups.map((group) => (
@@ -185,9 +195,11 @@ function Desk({ data }: { data: TodayView }) {
                     Session {nearDay(group.next.heldOn, today)}
                   </ButtonLink>
                 ) : (
-                  <ButtonLink to={`/groups/${group.id}?plan=1`} shape="main">
-                    Plan a session
-                  </ButtonLink>
+                  teaches && (
+                    <ButtonLink to={`/groups/${group.id}?plan=1`} shape="main">
+                      Plan a session
+                    </ButtonLink>
+                  )
                 )}
               </li>
             ))}
@@ -215,24 +227,26 @@ function Desk({ data }: { data: TodayView }) {
         )}
       </div>
       <div className="flex flex-col gap-4">
-        <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
-          {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}
-          <ul className="flex flex-col divide-y divide-line">
-            {data.toCheck.map((child) => (
-              <Row
-                key={child.id}
-                icon={<UserRound size={16} aria-hidden />}
-                link={`/check?child=${child.id}`}
-                action="Check"
-              >
-                <strong>{child.name}</strong>{" "}
-                <span className="text-soft">
-                  {child.className}, {child.lastChecked ? nearDay(child.lastChecked, today) : "never checked"}
-                </span>
-              </Row>
-            ))}
-          </ul>
-        </Panel>
+        {teaches && (
+          <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
+            {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}
+            <ul className="flex flex-col divide-y divide-line">
+              {data.toCheck.map((child) => (
+                <Row
+                  key={child.id}
+                  icon={<UserRound size={16} aria-hidden />}
+                  link={`/check?child=${child.id}`}
+                  action="Check"
+                >
+                  <strong>{child.name}</strong>{" "}
+                  <span className="text-soft">
+                    {child.className}, {child.lastChecked ? nearDay(child.lastChecked, today) : "never checked"}
+                  </span>
+                </Row>
+              ))}
+            </ul>
+          </Panel>
+        )}
         {data.lastDone.length > 0 && (
           <Panel title="Last done">
             <ul className="flex flex-col gap-1.5">

@@ -1,0 +1,158 @@
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { Browser, Page } from "@playwright/test";
+import { comeInAs, expect, expectAccessible, test } from "./school.ts";
+import { emptyFolder, freePort, startServer } from "./server.ts";
+
+// Set-up and sign-in: a server of its own, whose first words are read.
+test.use({ alone: true });
+
+const passphrase = "otters like cold porridge";
+const other = "seven green ladders sleep";
+
+async function device(browser: Browser): Promise<Page> {
+  const context = await browser.newContext({
+    serviceWorkers: "block",
+    permissions: ["clipboard-read", "clipboard-write"],
+  });
+  return context.newPage();
+}
+
+/** Adds someone on the page of people and takes the link that is shown. */
+async function invited(page: Page, name: string, role: string): Promise<string> {
+  await page.getByRole("button", { name: "Add a person" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByLabel("Name").fill(name);
+  await sheet.getByLabel("Role").selectOption({ label: role });
+  await sheet.getByRole("button", { name: "Add" }).click();
+  await page.getByRole("button", { name: `Invite: ${name}` }).click();
+  await expect(page.getByRole("dialog").getByRole("img", { name: /to be read by a camera/ })).toBeVisible();
+  const link = await page.getByRole("textbox", { name: "The link" }).inputValue();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  return link;
+}
+
+test("a school is set up by the printed address, people come in by their links, sign out and in, and are taken out", async ({
+  browser,
+}) => {
+  test.setTimeout(150_000);
+  const folder = mkdtempSync(join(tmpdir(), "keen-people-"));
+  cpSync(emptyFolder, folder, { recursive: true });
+  const server = await startServer(folder, await freePort());
+  try {
+    // The first one at its machine may use it; the address that was printed sets it up.
+    const [address = ""] = await expect
+      .poll(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? [])
+      .not.toHaveLength(0)
+      .then(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? []);
+    const base = new URL(address).origin;
+    const lead = await device(browser);
+    await lead.goto(address);
+    await expect(lead.getByRole("heading", { name: "Set up your school" })).toBeVisible();
+    await expect(lead.getByLabel("Time zone")).not.toHaveValue("");
+    await expectAccessible(lead);
+    await lead.getByLabel("Your name").fill("Mrs Quill");
+    await lead.getByLabel("The school’s name").fill("Marlpit Lock School");
+    await lead.getByLabel("Choose a passphrase").fill("passwordpassword");
+    await lead.getByRole("button", { name: "Set up the school" }).click();
+    await expect(lead.getByText(/among the first that would be tried/)).toBeVisible();
+    await expect(lead.getByLabel("Your name")).toHaveValue("Mrs Quill");
+    await lead.getByLabel("Choose a passphrase").fill(passphrase);
+    await lead.getByLabel("Choose a passphrase").press("Enter");
+    await expect(lead.getByRole("heading", { name: "Today" })).toBeVisible();
+    await expect(lead.getByRole("link", { name: "Mrs Quill lead" })).toBeVisible();
+
+    // From now on everyone signs in, at this machine too.
+    const teacher = await device(browser);
+    await teacher.goto(`${base}/gaps`);
+    await expect(teacher.getByRole("heading", { name: "Sign in" })).toBeVisible();
+    await expectAccessible(teacher);
+    await teacher.goto(address);
+    await expect(teacher.getByText(/used already/)).toBeVisible();
+
+    await lead.goto(`${base}/settings/people`);
+    await expect(lead.getByRole("heading", { name: "Leads" })).toBeVisible();
+    await expectAccessible(lead);
+    const link = await invited(lead, "Mr Tolley", "Teacher");
+    await expect(lead.getByText("has a link, not used yet")).toBeVisible();
+    await teacher.goto(link);
+    await expect(teacher.getByRole("heading", { name: "Welcome, Mr Tolley" })).toBeVisible();
+    await expectAccessible(teacher);
+    await teacher.getByLabel("Choose a passphrase").fill(passphrase);
+    await teacher.getByRole("button", { name: "Come in" }).click();
+    await expect(teacher.getByRole("link", { name: "Mr Tolley teacher" })).toBeVisible();
+    await teacher.goto(`${base}/settings/people`);
+    await expect(teacher.getByText(/This is for a lead of the school/)).toBeVisible();
+
+    // Out, and in again by name and passphrase.
+    await teacher.goto(base);
+    await teacher.getByRole("button", { name: "Sign out" }).click();
+    await expect(teacher.getByLabel("Your name")).toBeVisible();
+    await teacher.getByLabel("Your name").fill("Mr Tolley");
+    await teacher.getByLabel("Passphrase").fill("not this one");
+    await teacher.getByLabel("Passphrase").press("Enter");
+    await expect(teacher.getByText(/No one of this school has this name and passphrase/)).toBeVisible();
+    await teacher.getByLabel("Passphrase").fill(passphrase);
+    await teacher.getByLabel("Passphrase").press("Enter");
+    await expect(teacher.getByRole("heading", { name: "Today" })).toBeVisible();
+
+    // Another passphrase, and where one is signed in.
+    await teacher.goto(`${base}/settings/mine`);
+    await expect(teacher.getByText("this device")).toBeVisible();
+    await expectAccessible(teacher);
+    await teacher.getByLabel("The one of now").fill(passphrase);
+    await teacher.getByLabel("The new one").fill(other);
+    await teacher.getByRole("button", { name: "Change it" }).click();
+    await expect(teacher.getByText("Changed. Your other devices are signed out.")).toBeVisible();
+
+    // Taken out while the page is open: the next thing that it asks leads to the door.
+    await lead.reload();
+    await lead.getByRole("button", { name: "Take Mr Tolley out" }).click();
+    await lead.getByRole("button", { name: "Take out", exact: true }).click();
+    await expect(lead.getByText("Mr Tolley is out.")).toBeVisible();
+    await teacher.getByRole("link", { name: "Groups" }).click();
+    await expect(teacher.getByRole("heading", { name: "Sign in" })).toBeVisible();
+
+    await lead.goto(`${base}/settings/trail`);
+    for (const deed of ["set the school up", "tried to sign in", "took a person out"])
+      await expect(lead.getByRole("cell", { name: deed }).first()).toBeVisible();
+    await expectAccessible(lead);
+    await lead.getByLabel("What", { exact: true }).selectOption({ label: "tried to sign in" });
+    await expect(lead.getByRole("row")).toHaveCount(2);
+    expect(server.said()).not.toContain("Tolley");
+  } finally {
+    await server.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test("where nothing is real one comes in as a role, and sees what it sees", async ({ page, school }) => {
+  test.setTimeout(120_000);
+  await page.context().clearCookies();
+  await page.goto(`${school.base}/groups`);
+  await expect(page.getByRole("heading", { name: "Look around" })).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Come in as an assistant" }).click();
+  const places = page.getByRole("navigation", { name: "Places" });
+  await expect(places.getByRole("link", { name: "Sessions" })).toBeVisible();
+  await expect(places.getByRole("link", { name: "Gaps" })).toHaveCount(0);
+  await page.goto(school.base);
+  await expect(page.getByRole("heading", { name: "Groups and their next step" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Check" })).toHaveCount(0);
+  await expectAccessible(page);
+  // By its address a page that is not theirs says whose it is.
+  await page.goto(`${school.base}/gaps`);
+  await expect(page.getByText(/This is for a teacher of the school/).first()).toBeVisible();
+
+  await comeInAs(page.context(), school, "teacher");
+  await page.goto(school.base);
+  await expect(places.getByRole("link", { name: "Gaps" })).toBeVisible();
+  const { classes } = await school.get<{ classes: { id: string; name: string }[] }>("/api/school");
+  const kiln = classes.find((one) => one.name === "Kiln");
+  const [foreign] = await school.get<{ id: string; name: string }[]>(`/api/children?classId=${kiln?.id}`);
+  await page.goto(`${school.base}/child/${foreign?.id}`);
+  await expect(page.getByText(/another class or group/).first()).toBeVisible();
+  await expect(page.getByText(foreign?.name ?? "")).toHaveCount(0);
+});
