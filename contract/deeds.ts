@@ -13,6 +13,7 @@ export const deeds = {
   "child-changed": "changed what is kept of a child",
   "child-erased": "erased children",
   exported: "exported",
+  device: "let a shared device in, ended one, or set a code on one",
   "backup-taken": "took a backup",
   shared: "made or ended a link to a session",
   settings: "changed settings",

@@ -6,6 +6,7 @@ export * from "./children.ts";
 export * from "./classes.ts";
 export * from "./common.ts";
 export * from "./deeds.ts";
+export * from "./devices.ts";
 export * from "./endpoint.ts";
 export * from "./faces.ts";
 export * from "./groups.ts";

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { count, done, id, instant, line, onto } from "./common.ts";
+import { sharedDevice } from "./devices.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { roles } from "./may.ts";
 
@@ -38,6 +39,8 @@ export const whoAsks = {
     school: z.object({ name: z.string() }),
     /** Null when whoever asks must sign in first. */
     me: z.object({ id: id.nullable(), name: z.string(), role, way, secondFactor: z.boolean() }).nullable(),
+    /** Of a device that several people use; null on any other. */
+    device: sharedDevice.nullable(),
     /** Nothing in the school is real: anyone may come in as any role. */
     demo: z.boolean(),
     /** Whether someone can sign in at all; a school that was not set up yet answers only on its own machine. */

@@ -25,6 +25,7 @@ import type { Domain, House, School } from "./house.ts";
 import type { Jobs } from "./jobs.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
 import { orderRoutes } from "./orders/routes.ts";
+import { deviceRoutes } from "./people/device-routes.ts";
 import { doorRoutes } from "./people/door-routes.ts";
 import type { Entrance } from "./people/entrance.ts";
 import { peopleRoutes } from "./people/routes.ts";
@@ -79,6 +80,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   todayRoutes,
   wordRoutes,
   peopleRoutes,
+  deviceRoutes,
   careRoutes,
 ];
 
@@ -110,6 +112,7 @@ export function buildApp(wanted: AppWanted): Express {
     accounts,
     entrance,
     openTries,
+    secureCookies: network.origin !== undefined,
     backup,
     streams: { router, gate, as: house.as },
   };

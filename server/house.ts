@@ -18,6 +18,7 @@ import * as ledger from "./ledger/repository.ts";
 import * as orders from "./orders/repository.ts";
 import * as taught from "./orders/taught.ts";
 import type { Accounts } from "./people/accounts.ts";
+import * as devices from "./people/devices.ts";
 import type { Entrance } from "./people/entrance.ts";
 import * as invitations from "./people/invitations.ts";
 import * as people from "./people/members.ts";
@@ -38,6 +39,7 @@ const repositories = {
   people,
   own,
   invitations,
+  devices,
   trail,
   settings,
   classes,
@@ -120,6 +122,8 @@ export interface Domain {
   /** Who can sign in, of the whole server. */
   readonly accounts: Accounts;
   readonly entrance: Entrance;
+  /** Whether cookies may only be sent under TLS. */
+  readonly secureCookies: boolean;
   /** Bounds what can be guessed. */
   readonly openTries: OpenTries;
   /** Writes a backup of one school. */

@@ -61,7 +61,10 @@ export interface Accounts {
   /** The second step. @throws HttpProblem 401 */
   second(headers: IncomingHttpHeaders, code: string): Promise<Cookies>;
   /** Signs an account in without a passphrase: whoever calls this has made sure of who it is. */
-  begin(accountId: string, headers: IncomingHttpHeaders): Promise<Cookies>;
+  begin(accountId: string, headers: IncomingHttpHeaders, how?: { readonly keep: boolean }): Promise<Cookies>;
+  /** A hash of a code, slow to guess; and whether a code is the one of a hash. */
+  hash(code: string): Promise<string>;
+  verify(hash: string, code: string): Promise<boolean>;
   /** Ends the sign-in of the device that asks. */
   end(headers: IncomingHttpHeaders): Promise<Cookies>;
   /** Ends the sign-ins of an account, but for the one given. */
@@ -102,12 +105,12 @@ const vouched = () => ({
   endpoints: {
     signInVouched: createAuthEndpoint(
       "/sign-in/vouched",
-      { method: "POST", body: z.object({ userId: z.string() }) },
+      { method: "POST", body: z.object({ userId: z.string(), keep: z.boolean() }) },
       async (ctx) => {
         const found = await ctx.context.internalAdapter.findUserById(ctx.body.userId);
         if (!found) throw new Error("There is no such account");
-        const made = await ctx.context.internalAdapter.createSession(found.id, false);
-        await setSessionCookie(ctx, { session: made, user: found });
+        const made = await ctx.context.internalAdapter.createSession(found.id, !ctx.body.keep);
+        await setSessionCookie(ctx, { session: made, user: found }, !ctx.body.keep);
         return ctx.json({ done: true });
       },
     ),
@@ -285,9 +288,11 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
       );
       return cookiesOf(told);
     },
-    begin: async (accountId, headers) => {
+    hash: (code) => context.password.hash(code),
+    verify: (hash, code) => context.password.verify({ hash, password: code }),
+    begin: async (accountId, headers, { keep } = { keep: true }) => {
       const { headers: told } = await auth.api.signInVouched({
-        body: { userId: accountId },
+        body: { userId: accountId, keep },
         headers: fromNodeHeaders(headers),
         returnHeaders: true,
       });

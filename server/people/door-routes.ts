@@ -3,6 +3,7 @@ import { isTimeZone } from "#core/ledger";
 import { isHere } from "../frame/network.ts";
 import { HttpProblem, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+import { deviceThatAsks } from "./device-routes.ts";
 import { refuseCommon } from "./passphrase.ts";
 
 /** Wrong passphrases of one name, and from one address; the right person is never kept out for longer. */
@@ -35,13 +36,21 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
 
   serve(
     whoAsks,
-    async ({ actor: { schoolId }, request, cookies }) => {
+    async ({ actor: { schoolId }, school, request, cookies }) => {
       const renewed = await accounts.renewed(request.headers);
       cookies(renewed.cookies);
       const { ready, demo, name } = await entrance.how(schoolId);
       const actor = await entrance.memberOf(request);
       const { memberId, as } = actor ?? {};
+      const device = await deviceThatAsks(school, request);
       return {
+        device: device
+          ? {
+              name: device.name,
+              lockMinutes: (await school.settings.read()).lockMinutes,
+              people: await school.devices.peopleOn(device.id),
+            }
+          : null,
         school: { name },
         me:
           !actor || as === "visitor" || as === undefined

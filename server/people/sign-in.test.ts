@@ -240,6 +240,47 @@ describe("people", () => {
     expect((await fresh.ask(contract.whoAsks, {})).me?.secondFactor).toBe(false);
   });
 
+  test("come in by a code on a shared device, and on no other; wrong ones stop, and a passphrase works all the while", async () => {
+    const tablet = browser();
+    const signIn = () => tablet.ask(contract.signIn, { body: { name: "Ms Harrow", passphrase: other, keep: false } });
+    await signIn();
+    expect((await tablet.send(contract.setMyCode, { body: { code: "4711" } })).status).toBe(422);
+    const deviceId = crypto.randomUUID();
+    const letIn = { body: { id: deviceId, name: "Reading room tablet" } };
+    const told = await tablet.send(contract.letDeviceIn, letIn);
+    expect(told.set.join()).toMatch(/keen\.device=[\w-]{32}; Path=\/; Max-Age=\d+; HttpOnly; SameSite=Lax$/);
+    expect((await tablet.send(contract.letDeviceIn, letIn)).set).toEqual([]);
+    expect((await tablet.send(contract.setMyCode, { body: { code: "1111" } })).status).toBe(422);
+    await tablet.ask(contract.setMyCode, { body: { code: "4711" } });
+    const me = (await tablet.ask(contract.whoAsks, {})).me?.id ?? "";
+    await tablet.ask(contract.signOut, {});
+    // Locked: it says who may come in, and nothing of a child.
+    const door = await tablet.ask(contract.whoAsks, {});
+    expect(door).toMatchObject({
+      me: null,
+      device: { name: "Reading room tablet", people: [{ id: me, name: "Ms Harrow" }] },
+    });
+    expect((await tablet.send(contract.listChildren)).status).toBe(401);
+    const by = (code: string, from = tablet) => from.send(contract.signInByCode, { body: { memberId: me, code } });
+    // The same code, known elsewhere.
+    expect((await by("4711", browser())).status).toBe(401);
+    expect((await by("4712")).status).toBe(401);
+    const came = await by("4711");
+    expect(came.status).toBe(200);
+    expect(came.set.join()).not.toMatch(/session_token=[^;]+; Max-Age/);
+    expect((await tablet.ask(contract.whoAsks, {})).me?.id).toBe(me);
+    await tablet.ask(contract.signOut, {});
+    const tried = [];
+    for (let at = 0; at < 7; at++) tried.push((await by("9876")).status);
+    expect(tried.at(-1)).toBe(429);
+    expect((await by("4711")).status).toBe(429);
+    await signIn();
+    const { devices } = await tablet.ask(contract.listDevices, {});
+    expect(devices).toMatchObject([{ id: deviceId, people: 1, here: true }]);
+    await tablet.ask(contract.endDevice, { params: { id: deviceId } });
+    expect((await tablet.ask(contract.whoAsks, {})).device).toBeNull();
+  });
+
   test("the last lead stays; of two leads who take each other out one is left; a role counts at once", async () => {
     const { me } = await lead.ask(contract.whoAsks, {});
     const own = (await lead.ask(contract.listPeople, {})).people.find((one) => one.id === me?.id);

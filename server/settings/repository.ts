@@ -20,6 +20,8 @@ export interface SchoolSettings {
   readonly reading: ReadingSettingsBody;
   /** For how long it keeps children who left, and its backups. */
   readonly keeping: Keeping;
+  /** Minutes without a touch after which shared devices lock. */
+  readonly lockMinutes: number;
   /** Goes up with every change. */
   readonly version: number;
 }
@@ -50,8 +52,19 @@ export function forget(inside: Inside): void {
 
 /** The settings, with what ships where the school has said nothing. */
 export async function read(inside: Inside): Promise<SchoolSettings> {
-  const { name, accent, timeZone, backedUpAt, checks, reading, version, leaversMonths, backupWeeks, trailMonths } =
-    await row(inside);
+  const {
+    name,
+    accent,
+    timeZone,
+    backedUpAt,
+    checks,
+    reading,
+    version,
+    leaversMonths,
+    backupWeeks,
+    trailMonths,
+    lockMinutes,
+  } = await row(inside);
   return {
     name,
     accent,
@@ -60,6 +73,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     checks: { ...defaultSettings, ...checks },
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
     keeping: { leaversMonths, backupWeeks, trailMonths },
+    lockMinutes,
     version,
   };
 }
@@ -97,6 +111,7 @@ export interface SettingsChange {
   readonly checks?: CheckSettingsBody;
   readonly reading?: ReadingSettingsBody;
   readonly keeping?: Keeping;
+  readonly lockMinutes?: number;
 }
 
 /**

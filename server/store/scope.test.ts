@@ -35,6 +35,7 @@ async function raw(query: string): Promise<Record<string, unknown>[]> {
 
 const yearId = crypto.randomUUID();
 const memberId = crypto.randomUUID();
+const deviceId = crypto.randomUUID();
 const accountId = crypto.randomUUID();
 let invitation = { id: "", token: "" };
 
@@ -45,7 +46,8 @@ beforeAll(async () => {
     "Mine",
   );
   await house.ask(beginYear, { body: { id: yearId, classes: [], added: [], children: [] } });
-  const { people, invitations, trail } = house.school;
+  const { people, invitations, trail, devices } = house.school;
+  await devices.letIn({ id: deviceId, name: "Mine tablet", token: "mine", at: "2026-11-20T09:00:00.000Z" });
   await people.add(memberId, { name: "Mine Lead", role: "lead", classIds: [], groupIds: [], typedNames: [] });
   await people.setAccount(memberId, accountId);
   const { token } = await invitations.invite(memberId, house.now);
@@ -108,6 +110,16 @@ describe("another school's rows", () => {
         byToken: () => other.invitations.byToken(invitation.token),
         use: () => other.invitations.use(invitation.id, mark.markedAt),
         openFor: () => other.invitations.openFor(new Date(mark.markedAt)),
+      },
+      devices: {
+        letIn: () => other.devices.letIn({ id: deviceId, name: "T.", token: "other", at: mark.markedAt }),
+        byToken: () => other.devices.byToken("mine"),
+        list: () => other.devices.list(),
+        end: () => other.devices.end(deviceId),
+        peopleOn: () => other.devices.peopleOn(deviceId),
+        setCode: () => other.devices.setCode(deviceId, memberId, "hash"),
+        codeOf: () => other.devices.codeOf(deviceId, memberId),
+        used: () => other.devices.used(deviceId, mark.markedAt),
       },
       trail: {
         write: () => other.trail.write(deed),

@@ -155,7 +155,9 @@ class Outbox {
         return answer ? [{ answer, says: fate.says }] : [];
       });
     } catch (error) {
-      if (!(error instanceof Refused) || error.problem.status >= 500) {
+      // Signed out or locked meanwhile: they go under the name of who made them once someone is in again.
+      const later = [401, 429];
+      if (!(error instanceof Refused) || error.problem.status >= 500 || later.includes(error.problem.status)) {
         this.wait = Math.min(LONGEST_WAIT, this.wait * 2);
         this.set({ lineDown: true });
         return;

@@ -57,6 +57,8 @@ export const schools = pgTable(
     demo: boolean("demo").notNull().default(false),
     /** Months for which it keeps who saw and did what. */
     trailMonths: integer("trail_months").notNull().default(24),
+    /** Minutes without a touch after which shared devices lock. */
+    lockMinutes: integer("lock_minutes").notNull().default(5),
   },
   () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
 );
@@ -122,6 +124,38 @@ export const invitations = pgTable(
     keyOf(table, table.id),
     uniqueIndex("invitations_token").on(table.schoolId, table.tokenHash),
     belongs("invitations_member", table, table.memberId, members).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+/** Devices of the school that several people use, each let in once by a lead. */
+export const devices = pgTable(
+  "devices",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    name: text("name").notNull(),
+    /** Of what the device keeps in a cookie, in hexadecimal. */
+    tokenHash: text("token_hash").notNull(),
+    letInAt: at("let_in_at").notNull(),
+    usedAt: at("used_at"),
+  },
+  (table) => [keyOf(table, table.id), uniqueIndex("devices_token").on(table.schoolId, table.tokenHash), ofSchool()],
+);
+
+/** With what each person comes in on one of them; hashed. */
+export const deviceCodes = pgTable(
+  "device_codes",
+  {
+    schoolId: schoolId(),
+    deviceId: uuid("device_id").notNull(),
+    memberId: uuid("member_id").notNull(),
+    hash: text("hash").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.deviceId, table.memberId),
+    belongs("device_codes_device", table, table.deviceId, devices).onDelete("cascade"),
+    belongs("device_codes_member", table, table.memberId, members).onDelete("cascade"),
     ofSchool(),
   ],
 );
