@@ -156,3 +156,68 @@ test("where nothing is real one comes in as a role, and sees what it sees", asyn
   await expect(page.getByText(/another class or group/).first()).toBeVisible();
   await expect(page.getByText(foreign?.name ?? "")).toHaveCount(0);
 });
+
+test("a shared tablet is let in once, people come in by a code, and it locks by itself, with no line too", async ({
+  page,
+  school,
+}) => {
+  test.setTimeout(120_000);
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await page.clock.install();
+  await page.goto(`${school.base}/settings/people`);
+  await page.getByLabel("What this device is called").fill("Reading room tablet");
+  await page.getByRole("button", { name: "Let this device in" }).click();
+  await expect(page.getByText("this device, 0 codes", { exact: false })).toBeVisible();
+  await page.goto(`${school.base}/settings/mine`);
+  await page.getByLabel("A code of 4 figures or more").fill("1234");
+  await page.getByRole("button", { name: "Set the code" }).click();
+  await expect(page.getByText("This would be tried first.")).toBeVisible();
+  await page.getByLabel("A code of 4 figures or more").fill("4711");
+  await page.getByRole("button", { name: "Set the code" }).click();
+  await expect(page.getByText("Set. You come in by it on this device.")).toBeVisible();
+
+  await page.goto(`${school.base}/class`);
+  const child = page.getByRole("link", { name: "Alba T." }).first();
+  await expect(child).toBeVisible();
+  // Touched, it stays open; left alone, it locks.
+  await page.clock.runFor("04:00");
+  await page.keyboard.press("Shift");
+  await page.clock.runFor("04:00");
+  await expect(child).toBeVisible();
+  await page.clock.runFor("05:10");
+  await expect(page.getByRole("heading", { name: "Who is it?" })).toBeVisible();
+  await expect(page.getByText("Alba T.")).toHaveCount(0);
+  await expectAccessible(page);
+  await page.reload();
+  await page.getByRole("button", { name: "Mrs Quill" }).click();
+  await page.getByLabel("Your code on this device").fill("0815");
+  await page.getByLabel("Your code on this device").press("Enter");
+  await expect(page.getByText(/This is not your code on this device/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel("Your code on this device").fill("4711");
+  await page.getByLabel("Your code on this device").press("Enter");
+  await expect(child).toBeVisible();
+
+  // Without a line nothing can be read either; it opens again with one.
+  await page.context().setOffline(true);
+  await page.clock.runFor("05:10");
+  await expect(page.getByRole("heading", { name: "Locked" })).toBeVisible();
+  await expect(page.getByText("Alba T.")).toHaveCount(0);
+  await page.context().setOffline(false);
+  await page.clock.runFor("00:10");
+  await expect(page.getByRole("heading", { name: "Who is it?" })).toBeVisible();
+  // What the device kept of the one before is gone.
+  const kept = await page.evaluate(async () => {
+    const [{ name = "" } = {}] = await indexedDB.databases();
+    const db = await new Promise<IDBDatabase>((done) => {
+      const asked = indexedDB.open(name);
+      asked.onsuccess = () => done(asked.result);
+    });
+    const all = await new Promise<unknown[]>((done) => {
+      const asked = db.transaction("pages").objectStore("pages").getAll();
+      asked.onsuccess = () => done(asked.result);
+    });
+    return JSON.stringify(all);
+  });
+  expect(kept).not.toContain("Alba T.");
+});

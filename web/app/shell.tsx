@@ -17,10 +17,11 @@ import { call, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useBothQuestion } from "#web/device/both.ts";
 import { dayOfInstant, rememberZone, todayHere } from "#web/device/clock.ts";
 import { Keys } from "#web/device/keys.tsx";
+import { useLocking } from "#web/device/lock.ts";
 import { someoneElse, useMarkerFollows, useMe } from "#web/device/me.ts";
 import { useOutbox } from "#web/device/outbox.ts";
 import { useAge } from "#web/device/pages.ts";
-import { useMarker, useTheme } from "#web/device/settings.ts";
+import { useLocked, useMarker, useTheme } from "#web/device/settings.ts";
 import { Leaving } from "#web/parts/leaving.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import { Toasts, toast } from "#web/parts/toast.tsx";
@@ -63,12 +64,14 @@ export function Shell() {
   const { data: door } = useMe();
   const { places, besides } = usePlaces();
   useMarkerFollows();
+  const [locked] = useLocked();
+  useLocking(door?.me?.way === "signed-in" ? door.device?.lockMinutes : undefined);
   const openPalette = () => {
     setPaletteWanted(true);
     setPaletteOpen(true);
   };
   // Where nothing is real one comes in as someone first, so that it looks as it does to them.
-  if (door && (door.me === null || (door.demo && door.me.way === "machine")))
+  if (locked || (door && (door.me === null || (door.demo && door.me.way === "machine"))))
     return (
       <Suspense fallback={null}>
         <Door />
@@ -216,7 +219,12 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
           </Link>
           <button
             type="button"
-            onClick={() => void call(signOut, {}).then(someoneElse, (error) => toast.error(wordsOfError(error)))}
+            onClick={() =>
+              void call(signOut, {}).then(
+                () => someoneElse(),
+                (error) => toast.error(wordsOfError(error)),
+              )
+            }
             aria-label="Sign out"
             className="rounded border border-line px-2 py-1 text-soft hover:border-soft"
           >

@@ -1,11 +1,8 @@
 import { useEffect } from "react";
-import { mutate } from "swr";
-import { addressOf, isAtLeast, type Role, whoAsks } from "#contract";
+import { isAtLeast, type Role, whoAsks } from "#contract";
 import { useAsk } from "./api.ts";
 import { forgetAnswers } from "./pages.ts";
 import { useMarker } from "./settings.ts";
-
-const address = addressOf(whoAsks, {});
 
 /** Who is signed in here, and how the school is entered; undefined until it is known. */
 export function useMe() {
@@ -28,9 +25,13 @@ export function useMarkerFollows(): void {
   }, [name, marker, setMarker]);
 }
 
-/** After someone came in or went: nothing that the one before read stays in memory or on the device. */
-export async function someoneElse(): Promise<void> {
+/**
+ * After someone came in or went: nothing that the one before read stays on the device, and the page begins anew, so that
+ * nothing of it stays in memory either.
+ * @param path where it begins; the same place without one
+ */
+export async function someoneElse(path?: string): Promise<void> {
   await forgetAnswers().catch(() => undefined);
-  await mutate((key) => typeof key === "string" && key !== address, undefined, { revalidate: false });
-  await mutate(address);
+  if (path === undefined) location.reload();
+  else location.replace(path);
 }

@@ -27,6 +27,12 @@ export function useLastName(): [string, (name: string) => void] {
   return useStored("keen-name", "");
 }
 
+/** Whether this device is locked: whoever was in is to be signed out before anyone sees anything. */
+export function useLocked(): [boolean, (locked: boolean) => void] {
+  const [stored, store] = useStored("keen-locked", "no");
+  return [stored === "yes", (locked) => store(locked ? "yes" : "no")];
+}
+
 /** The hand whose thumb marks on a tablet held upright. */
 export function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
   const [hand, setHand] = useStored("keen-hand", "right");

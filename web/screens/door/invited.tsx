@@ -1,5 +1,5 @@
 import { type FormEvent, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useParams } from "react-router";
 import { type AnswerOf, acceptInvitation, getInvitation, LEAST_PASSPHRASE, roleSays } from "#contract";
 import { call, Refused, useAskOnly, wordsOfError } from "#web/device/api.ts";
 import { zoneOfBrowser } from "#web/device/clock.ts";
@@ -29,7 +29,6 @@ export function Screen() {
 }
 
 function Form({ token, invitation }: { token: string; invitation: AnswerOf<typeof getInvitation> }) {
-  const navigate = useNavigate();
   const { school, who } = invitation;
   const [name, setName] = useState("");
   const [called, setCalled] = useState(school.name);
@@ -47,8 +46,7 @@ function Form({ token, invitation }: { token: string; invitation: AnswerOf<typeo
     try {
       const setUp = who ? null : { name, school: called, timeZone: zone };
       await call(acceptInvitation, { params: { token }, body: { passphrase, setUp } });
-      await someoneElse();
-      void navigate("/", { replace: true });
+      await someoneElse("/");
     } catch (error) {
       setProblem(wordsOfError(error));
       if (error instanceof Refused)

@@ -1,16 +1,28 @@
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import { comeIn, type Role, roleSays, roles, signIn, signInSecond } from "#contract";
 import { call, wordsOfError } from "#web/device/api.ts";
+import { useSignedOutWhenLocked } from "#web/device/lock.ts";
 import { someoneElse, useMe } from "#web/device/me.ts";
 import { useLastName } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField, Tick } from "#web/parts/field.tsx";
+import { ByCode } from "./by-code.tsx";
 import { DoorFrame, Said } from "./frame.tsx";
 
 /** The door of a school: signing in, or where nothing is real, coming in as one of the roles. */
 export function Screen() {
   const { data } = useMe();
+  const locked = useSignedOutWhenLocked();
+  const [byPassphrase, setByPassphrase] = useState(false);
   const school = data?.school.name ?? "";
+  if (locked)
+    return (
+      <DoorFrame school="" title="Locked">
+        <p>This device opens again as soon as it has a connection. Marks that wait on it are kept.</p>
+      </DoorFrame>
+    );
+  if (data?.device && data.device.people.length > 0 && !byPassphrase)
+    return <ByCode school={school} device={data.device} onPassphrase={() => setByPassphrase(true)} />;
   if (data?.demo) return <ComeIn school={school} />;
   return <SignIn school={school} />;
 }

@@ -7,8 +7,10 @@ import {
   endMyDevice,
   endMyOtherDevices,
   endSecondFactor,
+  LEAST_CODE,
   LEAST_PASSPHRASE,
   listMyDevices,
+  setMyCode,
 } from "#contract";
 import { nearDay } from "#core/saying";
 import { call, Refused, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
@@ -37,6 +39,7 @@ export function Screen() {
         <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
           <Passphrase />
           <SecondFactor on={me.secondFactor} />
+          {data?.device && <Code device={data.device.name} />}
           <Devices />
         </div>
       )}
@@ -198,6 +201,37 @@ function SecondFactor({ on }: { on: boolean }) {
           )}
         </Asking>
       )}
+    </Panel>
+  );
+}
+
+/** With what one comes in on this shared device. */
+function Code({ device }: { device: string }) {
+  const [code, setCode] = useState("");
+  return (
+    <Panel title={`Your code on ${device}`}>
+      <p className="mb-3">Several people use this device: come in by a code, which is worth nothing anywhere else.</p>
+      <Asking
+        action="Set the code"
+        send={async () => {
+          await call(setMyCode, { body: { code } });
+          setCode("");
+          return "Set. You come in by it on this device.";
+        }}
+      >
+        {(problems) => (
+          <TextField
+            label={`A code of ${LEAST_CODE} figures or more`}
+            type="password"
+            inputMode="numeric"
+            autoComplete="off"
+            required
+            value={code}
+            problem={problems.code}
+            onChange={(event) => setCode(event.target.value)}
+          />
+        )}
+      </Asking>
     </Panel>
   );
 }

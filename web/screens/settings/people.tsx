@@ -19,6 +19,7 @@ import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { QrCode } from "#web/parts/qr.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { PersonSheet } from "./person.tsx";
+import { SharedDevices } from "./shared-devices.tsx";
 
 const signsIn: Readonly<Record<PersonView["signsIn"], string>> = {
   none: "not invited yet",
@@ -80,6 +81,7 @@ export function Screen() {
               onRemove={setGoing}
             />
           ))}
+          <SharedDevices />
         </div>
       )}
       {edited && data && (
