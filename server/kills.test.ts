@@ -75,7 +75,10 @@ async function kill(): Promise<void> {
 
 const wait = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
-test(`killed ${kills} times while ${DESKS} desks mark: no mark that was acknowledged is lost, none is there twice`, async () => {
+test(`killed ${kills} times while ${DESKS} desks mark: no mark that was acknowledged is lost, none is there twice`, {
+  // Each start is of a whole program.
+  timeout: 60_000 + kills * 30_000,
+}, async () => {
   const { kind, empty } = inject("database");
   const url = kind === "server" ? await emptyDatabase(empty) : "";
   const port = await freePort();

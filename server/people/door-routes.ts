@@ -62,7 +62,8 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
                 way: memberId ? ("signed-in" as const) : ("machine" as const),
                 secondFactor: renewed.signedIn?.secondFactor ?? false,
               },
-        demo,
+        // From elsewhere it is entered by signing in, as any other.
+        demo: demo && isHere(request),
         ready,
       };
     },

@@ -5,6 +5,7 @@ import { rule } from "#core/mastery";
 import { correspondences, ipa, showGrapheme, sounds } from "#core/phonics";
 import { Legend } from "#web/parts/marks.tsx";
 import { Page } from "#web/parts/page.tsx";
+import { Roles } from "./roles.tsx";
 
 /** On a page: what the tool does, what it does not, and how it decides. */
 export function Screen() {
@@ -137,6 +138,15 @@ export function Screen() {
             day only.
           </p>
         </Part>
+        <Part title="People, and who may what">
+          <p className="mb-2">
+            Each signs in by their name, with a passphrase of their own; the lead makes a link for whoever is new or
+            has forgotten it (<b>Settings</b>, <b>People</b>). On a tablet that several people use, each comes in by a
+            short code, and it locks by itself. A teacher has classes, an assistant groups: what is not theirs they do
+            not see. Who saw a child's page, exported, erased or shared stands in a list that no one can change.
+          </p>
+          <Roles />
+        </Part>
         <Part title="What it does not do">
           <ul className="list-disc pl-5">
             <li>
@@ -153,7 +163,6 @@ export function Screen() {
               A child who is tired or upset stops: every check can end at any card and keeps what was done. The
               child's window shows no mark, no score and no clock.
             </li>
-            <li>People and sign-in are not built yet: the tool answers on this machine only.</li>
           </ul>
         </Part>
         <Part title="Keys">

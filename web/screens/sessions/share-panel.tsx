@@ -98,9 +98,12 @@ export function SharePanel({
             {session.share ? "Make a new link" : "Make a link"}
           </Button>
         </div>
-        <p className="text-sm text-soft">
-          Until people and sign-in come, the tool answers on this machine only, so the link opens on this machine.
-        </p>
+        {/^(?:.+\.)?localhost$|^127\./.test(location.hostname) && (
+          <p className="text-sm text-soft">
+            Keen Sapling answers on this machine only, so the link opens on this machine. Whoever runs it can let it
+            answer on the school's network.
+          </p>
+        )}
       </div>
     </Sheet>
   );
