@@ -22,6 +22,7 @@ test("another device shows the cards by a code, keeps the last one without a lin
   await page.getByRole("button", { name: "Get a code for another device" }).click();
   const code = ((await page.getByRole("status").last().textContent()) ?? "").replace(/\D/g, "");
   expect(code).toMatch(/^\d{6}$/);
+  await expect(page.getByRole("img", { name: "The code, to be read by a camera" })).toBeVisible();
   await page.keyboard.press("Escape");
 
   const elsewhere = await browser.newContext({ viewport: { width: 1024, height: 768 } });

@@ -131,7 +131,7 @@ try {
         await page.waitForTimeout(1500);
       },
     },
-    { name: "chain", path: () => `/words?tool=chain&for=class:${kiln}` },
+    { name: "people", path: () => "/settings/people" },
     { name: "texts", path: () => `/texts?for=class:${kiln}` },
     { name: "text", path: () => `/texts/the-fish-shop-cat?for=child:${child("Gwen A.")}` },
     {

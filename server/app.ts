@@ -55,9 +55,13 @@ export interface AppWanted {
   /** The clock comes in, so that tests can hold it. */
   now(): Date;
   readonly log: Logger;
+  /** How often it is looked again whether whoever listens to a stream still may; tests wait less. */
+  readonly lookAgainMs?: number;
   /** Folder of the built web application; left out in development, where Vite serves it. */
   readonly web?: string | undefined;
 }
+
+const LOOK_AGAIN_MS = 10_000;
 
 const domains: readonly ((domain: Domain) => void)[] = [
   // Marks are asked for most, and routes are looked through in their order.
@@ -114,7 +118,7 @@ export function buildApp(wanted: AppWanted): Express {
     openTries,
     secureCookies: network.origin !== undefined,
     backup,
-    streams: { router, gate, as: house.as },
+    streams: { router, gate, as: house.as, lookAgainMs: wanted.lookAgainMs ?? LOOK_AGAIN_MS },
   };
   for (const routes of domains) routes(domain);
   app.use(router);

@@ -133,5 +133,7 @@ export interface Domain {
     readonly router: Router;
     readonly gate: Gate;
     readonly as: House["as"];
+    /** Milliseconds after which it is looked again whether who listens still may. */
+    readonly lookAgainMs: number;
   };
 }

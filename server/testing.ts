@@ -79,6 +79,7 @@ export async function openTestHouse(
     network,
     openTries: triesOn(store),
     shipped,
+    lookAgainMs: 50,
     now: () => house.now,
     log,
   });

@@ -62,6 +62,16 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
     await gate.check(deskStream.may, actor, school.own, { params: asked.data });
     if (!(await school.checks.findSitting(id))) throw notFound("check");
     live.joinDesk(deskOf(actor, id), request, response);
+    // Whoever is signed out or taken out meanwhile hears no more. A database that is away says nothing about them.
+    const still = setInterval(async () => {
+      try {
+        const now = await gate.enter(deskStream.may, request, asked.data);
+        await gate.check(deskStream.may, now, school.own, { params: asked.data });
+      } catch (error) {
+        if (error instanceof HttpProblem) response.end();
+      }
+    }, streams.lookAgainMs);
+    response.on("close", () => clearInterval(still));
   });
 
   router.get(faceStream.path, async (request: Request, response: Response) => {

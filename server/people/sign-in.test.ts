@@ -1,6 +1,7 @@
 import { createHmac } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
+import { part } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 
 let house: TestHouse;
@@ -281,6 +282,34 @@ describe("people", () => {
     expect((await tablet.ask(contract.whoAsks, {})).device).toBeNull();
   });
 
+  test("what is live ends for who is taken out while they listen", async () => {
+    const { orders } = await lead.ask(contract.getSchool, {});
+    const [classId, childId, memberId] = [crypto.randomUUID(), crypto.randomUUID(), crypto.randomUUID()];
+    const reed = { id: classId, name: "Sedge", yearGroup: "", orderId: orders[0]?.id ?? "" };
+    await lead.ask(contract.addClass, { body: reed });
+    const taught = { id: crypto.randomUUID(), stepId: "s14", taughtOn: "2026-11-02", at: "2026-11-20T08:00:00.000Z" };
+    await lead.ask(contract.markTaught, { params: { id: classId }, body: taught });
+    await lead.ask(contract.addChild, { body: { id: childId, classId, name: "Teal R.", note: "" } });
+    const { sittingId } = await beginSitting(lead, childId);
+    await lead.ask(contract.addPerson, { body: { ...person, id: memberId, name: "Mx Reeve", classIds: [classId] } });
+    const { token } = await lead.ask(contract.invitePerson, { params: { id: memberId } });
+    const listens = browser();
+    await listens.ask(contract.acceptInvitation, { params: { token }, body: { passphrase: good, setUp: null } });
+    const cookie = [...listens.jar].map(([name, value]) => `${name}=${value}`).join("; ");
+    const stream = await fetch(house.base + contract.livePaths.desk(sittingId), { headers: { cookie } });
+    expect(stream.status).toBe(200);
+    let over = false;
+    const read = (async () => {
+      for await (const _ of stream.body ?? []);
+      over = true;
+    })();
+    await new Promise((done) => setTimeout(done, 200));
+    expect(over).toBe(false);
+    await lead.ask(contract.removePerson, { params: { id: memberId } });
+    await read;
+    expect(over).toBe(true);
+  });
+
   test("the last lead stays; of two leads who take each other out one is left; a role counts at once", async () => {
     const { me } = await lead.ask(contract.whoAsks, {});
     const own = (await lead.ask(contract.listPeople, {})).people.find((one) => one.id === me?.id);
@@ -335,3 +364,18 @@ describe("people", () => {
     await house.store.owner.execute("alter table trail drop constraint never");
   });
 });
+
+/** Begins a check of one card part with a child. */
+async function beginSitting({ ask }: ReturnType<typeof browser>, childId: string): Promise<{ sittingId: string }> {
+  const sittingId = crypto.randomUUID();
+  await ask(contract.startSitting, {
+    body: {
+      id: sittingId,
+      name: "Check",
+      sections: [part("card", { scope: "all" })],
+      children: [{ childId, seed: 1, checkIds: [crypto.randomUUID()] }],
+      startedAt: "2026-11-20T08:45:00.000Z",
+    },
+  });
+  return { sittingId };
+}

@@ -1,6 +1,8 @@
-import { type ReactNode, useState } from "react";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "./button.tsx";
 import { Sheet } from "./dialog.tsx";
+
+const QrCode = lazy(() => import("./qr.tsx").then((module) => ({ default: module.QrCode })));
 
 /** Where the child sees the items: this screen, a second window, or another device by a code. */
 export function FacePanel({
@@ -41,19 +43,28 @@ export function FacePanel({
         </div>
         <div>
           {code ? (
-            <p>
-              On the other device open <strong>{location.host}/look</strong> and type
-              <output className="mt-1 block text-4xl font-semibold tabular-nums tracking-[0.2em]">
-                {code.slice(0, 3)} {code.slice(3)}
-              </output>
-            </p>
+            <div className="flex flex-wrap items-center gap-4">
+              <p className="flex-1 basis-56">
+                On the other device open <strong>{location.host}/look</strong> and type
+                <output className="mt-1 block text-4xl font-semibold tabular-nums tracking-[0.2em]">
+                  {code.slice(0, 3)} {code.slice(3)}
+                </output>
+                or read this with its camera.
+              </p>
+              <Suspense fallback={<span className="size-40" />}>
+                <QrCode
+                  text={`${location.origin}/look?code=${code}`}
+                  label="The code, to be read by a camera"
+                  size={160}
+                />
+              </Suspense>
+            </div>
           ) : (
             <Button onClick={ask}>Get a code for another device</Button>
           )}
           <p className="mt-1 text-sm text-soft">
-            The other device shows what is to be read and nothing else. The code ends with this check or reading.
-            Until people and sign-in come, the server answers on this machine only, so that the other device is
-            another browser on it.
+            The other device shows what is to be read and nothing else, and no one signs in on it. The code ends with
+            this check or reading.
           </p>
           {trouble && (
             <p role="alert" className="text-damson">
