@@ -26,6 +26,8 @@ class PlainServer {
   readonly order: string[] = [];
   readonly refuses = new Map<string, string>();
   away = false;
+  /** Nobody is signed in on the device. */
+  unknown = false;
   /** The answer is lost on its way back, though the marks were kept. */
   losesReply = false;
   requests = 0;
@@ -33,6 +35,11 @@ class PlainServer {
   fetch = async (_url: string, init: RequestInit): Promise<Response> => {
     this.requests++;
     if (this.away) throw new TypeError("fetch failed");
+    if (this.unknown)
+      return Response.json(
+        { type: "about:blank", title: "Who is asking?", status: 401, detail: "Sign in first.", fields: [] },
+        { status: 401 },
+      );
     const { answers } = JSON.parse(String(init.body)) as { answers: AnswerBody[] };
     const refused = answers.flatMap(({ id }) => (this.refuses.has(id) ? [{ id, says: this.refuses.get(id) }] : []));
     const good = answers.filter(({ id }) => !this.refuses.has(id));
@@ -77,6 +84,19 @@ describe("marks on their way", () => {
     await emptied(outbox);
     expect(server.order).toEqual(Array.from({ length: 25 }, (_, at) => mark(at + 1).id));
     expect(outbox.read().lineDown).toBe(false);
+  });
+
+  test("outlive a sign-out, also across a reload, and go under the name of who made them once someone is in", async () => {
+    const outbox = await openPage();
+    server.unknown = true;
+    for (const number of [1, 2]) outbox.add(mark(number), SITTING);
+    await vi.waitFor(() => expect(server.requests).toBeGreaterThan(1), { timeout: 5000 });
+    expect(outbox.read()).toMatchObject({ refused: [], waiting: [{ id: mark(1).id }, { id: mark(2).id }] });
+    const reloaded = await openPage();
+    expect(reloaded.read()).toMatchObject({ refused: [], waiting: [{}, {}] });
+    server.unknown = false;
+    await emptied(reloaded);
+    expect([...server.kept.values()].map(({ markedBy }) => markedBy)).toEqual(["Ms Harrow", "Ms Harrow"]);
   });
 
   test("wait while the server is away, and go by themselves when it is back", async () => {
