@@ -73,7 +73,6 @@ export const setMyCode = {
   method: "PUT",
   path: "/api/me/code",
   may: { by: "assistant" },
-  trail: { did: "device" },
   body: z.object({ code }),
   answer: done,
 } as const satisfies Endpoint;

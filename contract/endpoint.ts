@@ -17,7 +17,10 @@ export interface Endpoint<
   readonly path: string;
   /** Who may ask it. An endpoint that does not say so does not compile. */
   readonly may: May;
-  /** What stands in the school's trail when it was done. */
+  /**
+   * What stands in the school's trail when it was done. Of what is several transactions it is written first: what can be
+   * refused between them writes its own.
+   */
   readonly trail?: Trailed;
   readonly params?: Params;
   readonly query?: Query;

@@ -183,7 +183,6 @@ export const removePerson = {
   method: "DELETE",
   path: "/api/people/:id",
   may: { by: "lead" },
-  trail: { did: "person-removed", about: "params.id" },
   params: z.object({ id }),
   answer: done,
 } as const satisfies Endpoint;
@@ -241,7 +240,6 @@ export const changePassphrase = {
   method: "POST",
   path: "/api/me/passphrase",
   may: { by: "assistant" },
-  trail: { did: "passphrase" },
   body: z.object({ before: typedPassphrase, passphrase }),
   answer: done,
 } as const satisfies Endpoint;
@@ -260,7 +258,6 @@ export const confirmSecondFactor = {
   method: "POST",
   path: "/api/me/second-factor/confirm",
   may: { by: "assistant" },
-  trail: { did: "second-factor" },
   body: z.object({ code: appCode }),
   answer: done,
 } as const satisfies Endpoint;
@@ -270,7 +267,6 @@ export const endSecondFactor = {
   method: "POST",
   path: "/api/me/second-factor/end",
   may: { by: "assistant" },
-  trail: { did: "second-factor" },
   body: z.object({ passphrase: typedPassphrase }),
   answer: done,
 } as const satisfies Endpoint;

@@ -64,13 +64,18 @@ export function deviceRoutes({ serve, accounts, openTries, secureCookies }: Doma
 
   serve(
     setMyCode,
-    async ({ body: { code }, actor, school, request }) => {
+    async ({ body: { code }, actor, school, request, now }) => {
       const device = await deviceThatAsks(school, request);
       if (!device || !actor.memberId)
         throw unfit("A code is for a device that the lead has let in as a shared one, and this is none.");
       if (/^(\d)\1+$/.test(code) || "0123456789876543210".includes(code))
         throw unfit("This code would be tried first.", [{ field: "code", says: "This would be tried first." }]);
-      await school.devices.setCode(device.id, actor.memberId, await accounts.hash(code));
+      const hash = await accounts.hash(code);
+      const { memberId, name: by } = actor;
+      await school.together(async () => {
+        await school.devices.setCode(device.id, memberId, hash);
+        await school.trail.write({ at: now.toISOString(), memberId, by, did: "device" });
+      });
       return done;
     },
     apart,

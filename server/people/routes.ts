@@ -17,6 +17,7 @@ import {
   readTrail,
   removePerson,
 } from "#contract";
+import type { Actor } from "../frame/actor.ts";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
@@ -39,6 +40,9 @@ const bodyOf = ({ name, role, classIds, groupIds, typedNames }: MemberBody): Mem
   groupIds: [...groupIds].sort(),
   typedNames: [...typedNames].sort(),
 });
+
+/** Who did something, and when, for the trail. */
+const deedOf = ({ memberId, name }: Actor, now: Date) => ({ at: now.toISOString(), memberId, by: name });
 
 /** A member who is here. @throws HttpProblem 404 */
 async function mustMember(school: School, id: string) {
@@ -103,11 +107,13 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
 
   serve(
     removePerson,
-    async ({ params: { id }, school, now }) => {
+    async ({ params: { id }, school, actor, now }) => {
       const told = await school.together(async () => {
         await mustMember(school, id);
         await school.invitations.endFor(id);
-        return school.people.remove(id, now.toISOString());
+        const removed = await school.people.remove(id, now.toISOString());
+        if (removed !== "last") await school.trail.write({ ...deedOf(actor, now), did: "person-removed", about: id });
+        return removed;
       });
       if (told === "last") throw lastLead();
       if (told.accountId) await accounts.remove(told.accountId);
@@ -165,10 +171,11 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
 
   serve(
     changePassphrase,
-    async ({ body: { before, passphrase }, actor, request, cookies }) => {
+    async ({ body: { before, passphrase }, school, actor, request, now, cookies }) => {
       await signedInOf(request);
       refuseCommon(passphrase, [actor.name]);
       cookies(await accounts.changePassphrase(request.headers, before, passphrase));
+      await school.trail.write({ ...deedOf(actor, now), did: "passphrase" });
       return done;
     },
     apart,
@@ -185,9 +192,10 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
 
   serve(
     confirmSecondFactor,
-    async ({ body: { code }, request, cookies }) => {
+    async ({ body: { code }, school, actor, request, now, cookies }) => {
       await signedInOf(request);
       cookies(await accounts.confirmSecondFactor(request.headers, code));
+      await school.trail.write({ ...deedOf(actor, now), did: "second-factor" });
       return done;
     },
     apart,
@@ -195,9 +203,10 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
 
   serve(
     endSecondFactor,
-    async ({ body: { passphrase }, request, cookies }) => {
+    async ({ body: { passphrase }, school, actor, request, now, cookies }) => {
       await signedInOf(request);
       cookies(await accounts.endSecondFactor(request.headers, passphrase));
+      await school.trail.write({ ...deedOf(actor, now), did: "second-factor" });
       return done;
     },
     apart,

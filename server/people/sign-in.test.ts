@@ -318,6 +318,9 @@ describe("people", () => {
     const less = { params: { id: own.id }, body: { version, name, role: "teacher", classIds, groupIds, typedNames } };
     expect((await lead.send(contract.editPerson, less)).status).toBe(422);
     expect((await lead.send(contract.removePerson, { params: { id: own.id } })).content.detail).toMatch(/last lead/);
+    // What was refused was not done, and does not stand in the trail.
+    const wanted = { query: { did: "person-removed", about: own.id } } as const;
+    expect((await lead.ask(contract.readTrail, wanted)).rows).toEqual([]);
     const second = { id: crypto.randomUUID(), ...person, name: "Dr Tamm", role: "lead" as const };
     await lead.ask(contract.addPerson, { body: second });
     const { token } = await lead.ask(contract.invitePerson, { params: { id: second.id } });
