@@ -3,3 +3,4 @@ export * from "./items.ts";
 export * from "./readers.ts";
 export * from "./temper.ts";
 export * from "./texts.ts";
+export * from "./world/index.ts";

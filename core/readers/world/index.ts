@@ -1,0 +1,3 @@
+export * from "./assumptions.ts";
+export { halfLives, type Memory, stairsAndPower } from "./memory.ts";
+export { type Lived, playTerm, type Term, type TermWanted } from "./term.ts";
