@@ -28,6 +28,8 @@ export const assumptions = {
   /** A meeting that gives all, after all had faded, multiplies the half-life by one more than this; without fading, by one. */
   halfLifeGrows: 7,
   mostHalfLife: 400,
+  /** What is mostly said is nearly always said: logits of what has come about, times this, are those of the chance at sight. */
+  sharpness: 2.2,
   /** In the world of stairs, how many of its five stairs a meeting leads up that would give all. */
   stairsAMeeting: 1.6,
   /** A child misses this share of days: spread over children from the least to the most. */

@@ -107,7 +107,7 @@ export function playTerm(wanted: TermWanted): Term {
     child.traces.set(gpc, memory.met(child.traces.get(gpc), { day, gives: given }, child.pupil));
   };
   const chanceOf = (child: Child, day: number) => (gpc: Gpc) =>
-    memory.chance(child.traces.get(gpc), day, child.pupil);
+    sharpened(memory.chance(child.traces.get(gpc), day, child.pupil), a);
   const asking = (child: Child, day: number): Question => ({
     pupil: child.pupil,
     chance: chanceOf(child, day),
@@ -178,6 +178,12 @@ export function playTerm(wanted: TermWanted): Term {
       truth,
     })),
   };
+}
+
+/** The chance at sight of what has come so far. */
+function sharpened(share: number, { sharpness }: Assumptions): number {
+  const [come, missing] = [share ** sharpness, (1 - share) ** sharpness];
+  return come / (come + missing);
 }
 
 /** School days as days after the first: weekends are left out, so that what was learned fades over them. */
