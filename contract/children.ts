@@ -132,9 +132,25 @@ export const getChild = {
   }),
 } as const satisfies Endpoint;
 
+const share = z.number().min(0).max(1);
+/** An answer that spoke of a spelling, and what it changed. */
+const piece = z.object({
+  id: z.string(),
+  day,
+  by: z.string(),
+  /** What it was, in a few words: `read in “rain”`. */
+  says: z.string(),
+  /** The chance on that day, before it was heard and after. */
+  before: share,
+  after: share,
+  low: share,
+  high: share,
+  ms: z.number().nullable(),
+});
+
 /**
- * Why a spelling stands as it does for a child: its state today, the reason in a sentence, and every answer to it, the newest
- * first; those that were taken back are marked.
+ * Why a spelling stands as it does for a child: its state today, the reason in sentences, the pieces of evidence that moved it
+ * most, and every answer that spoke of it, the newest first. Cards that were taken back stand by themselves.
  */
 export const evidence = {
   method: "GET",
@@ -146,7 +162,16 @@ export const evidence = {
   answer: z.object({
     state: z.string(),
     why: z.string(),
-    answers: z.array(z.object({ answer, voided: z.boolean() })),
+    chance: share,
+    low: share,
+    high: share,
+    answers: z.number().int(),
+    /** Days in which the odds are halved if no one asks. */
+    halfLife: z.number(),
+    /** The three that moved it most, the newest first, as ids of `pieces`. */
+    moved: z.array(z.string()),
+    pieces: z.array(piece),
+    takenBack: z.array(answer),
   }),
 } as const satisfies Endpoint;
 export type Evidence = z.infer<typeof evidence.answer>;

@@ -4,6 +4,7 @@ import { checkSettings } from "./checks.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingSettings } from "./readings.ts";
+import { secureWhen } from "./standings.ts";
 
 /** A step of a teaching order: what is taught in it, and the exception words that come with it. */
 export const step = z.object({
@@ -57,6 +58,8 @@ export const getSchool = {
     accent: z.string(),
     checks: checkSettings,
     reading: readingSettings,
+    /** When a spelling counts as secure. */
+    secureWhen,
     /** Of the settings; goes up with every change of them. */
     version: count,
     /** The IANA name of the zone by which days are reckoned; the server's own until the school has chosen. */

@@ -14,6 +14,7 @@ export * from "./may.ts";
 export { broughtUp } from "./old-marks.ts";
 export * from "./people.ts";
 export * from "./readings.ts";
+export * from "./standings.ts";
 export * from "./texts.ts";
 export * from "./trail.ts";
 export * from "./views.ts";

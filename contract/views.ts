@@ -16,7 +16,7 @@ export const getGaps = {
         id,
         name: z.string(),
         classId: id,
-        /** One letter a column, read by `core/mastery`. */
+        /** Three characters a column, the state and the chance, read by `core/mastery`. */
         cells: z.string(),
       }),
     ),

@@ -14,7 +14,7 @@ import {
 import { type Dice, dice, type Section, sectionOf } from "#core/checks";
 import { type Learner, proposeGroups } from "#core/groups";
 import { standing } from "#core/ledger";
-import { childRow, needFor, type Standing, shownBy } from "#core/mastery";
+import { type ByDays, needByDays, shownBy, standingByDays } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { adultRequests } from "./adults.ts";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
@@ -169,8 +169,9 @@ export class MarlpitLock {
     }
   }
 
-  private standingsOf(pupil: Pupil, week: number, gpcs: readonly string[]): readonly Standing[] {
-    return childRow({ taught: new Set(gpcs), shown: shownBy(standing(pupil.answers)) }, gpcs, this.dayIn(week, 2));
+  private standingsOf(pupil: Pupil, week: number, gpcs: readonly string[]): readonly ByDays[] {
+    const shown = shownBy(standing(pupil.answers));
+    return gpcs.map((gpc) => standingByDays(shown[gpc], this.dayIn(week, 2)));
   }
 
   /** Whole classes are checked in weeks 0, 1, 4 and 7; children in groups every week. */
@@ -267,12 +268,12 @@ export class MarlpitLock {
     return pupils.map((pupil) => {
       const taught = this.taughtTo(pupil, week);
       const standings = this.standingsOf(pupil, week, taught);
-      const pick = (test: (one: Standing) => boolean) => taught.filter((_, at) => test(standings[at] as Standing));
+      const pick = (test: (one: ByDays) => boolean) => taught.filter((_, at) => test(standings[at] as ByDays));
       return {
         id: pupil.id,
         needs: new Map(
           taught.flatMap((gpc, at) =>
-            needFor(standings[at] as Standing) > 0 ? [[gpc, needFor(standings[at] as Standing)] as const] : [],
+            needByDays(standings[at] as ByDays) > 0 ? [[gpc, needByDays(standings[at] as ByDays)] as const] : [],
           ),
         ),
         secure: new Set(pick((one) => one.state === "secure")),

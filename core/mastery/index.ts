@@ -1,8 +1,19 @@
-/** From answers to what is secure, unsteady or a gap; fading; confusions; the map of a class. */
+/** From a child's answers to what it knows today: the chance of each skill, how sure that is, how it fades, and why. */
+export * from "./by-days.ts";
 export * from "./code.ts";
 export * from "./confusions.ts";
+export * from "./days.ts";
+export * from "./follow.ts";
+export * from "./foresight.ts";
+export * from "./foretell.ts";
+export * from "./history.ts";
+export * from "./known.ts";
 export * from "./map.ts";
+export * from "./mind.ts";
+export * from "./parameters.ts";
 export * from "./rule.ts";
+export * from "./second-look.ts";
 export * from "./shown.ts";
+export * from "./skills.ts";
 export * from "./standing.ts";
-export * from "./texts.ts";
+export * from "./why.ts";

@@ -1,7 +1,19 @@
 import { bench, describe } from "vitest";
 import { dice } from "#core/checks";
 import { type GivenAnswer, inCheck, standing } from "#core/ledger";
-import { alikeOrder, childRow, shownBy } from "./index.ts";
+import { toLexicon } from "#core/words";
+import {
+  alikeOrder,
+  childRow,
+  dayNumber,
+  knownAfter,
+  knownBy,
+  type SaidBy,
+  shipped,
+  shownBy,
+  standingByDays,
+  startingSecureWhen,
+} from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function logOf(children: number, each: number): GivenAnswer[] {
@@ -24,27 +36,49 @@ const log = logOf(300, 100);
 const today = "2026-10-01";
 const byChild = new Map<string, GivenAnswer[]>();
 for (const answer of log) byChild.set(answer.childId, [...(byChild.get(answer.childId) ?? []), answer]);
-const taught = new Set(order);
-const kept = [...byChild.values()].map((answers) => shownBy(answers));
-const rows = [...byChild.values()].map((answers) =>
-  childRow({ taught, shown: shownBy(answers) }, order, today).map((one) => one.state),
-);
+const by: SaidBy = {
+  lessons: { taughtOn: () => dayNumber("2026-08-01"), sessions: () => [] },
+  p: shipped,
+  secureWhen: startingSecureWhen,
+};
+const wanted = { ...by, words: { lexicon: toLexicon([]) } };
+const kept = [...byChild.values()].map((answers) => knownBy(answers, wanted));
+const rows = kept.map((known) => childRow(known, order, today, by).map((one) => one.state));
+const daysRow = (answers: readonly GivenAnswer[]) => {
+  const shown = shownBy(answers);
+  return order.map((gpc) => standingByDays(shown[gpc], today));
+};
+const thousand = logOf(1, 1000);
+const long = knownBy(thousand.slice(0, -1), wanted);
+const short = knownBy(thousand.slice(0, 30), wanted);
+const next = [{ ...(thousand[0] as GivenAnswer), id: "z", day: "2026-10-01", markedAt: "2026-10-01T09:00:00.000Z" }];
 
 describe("300 children, 30,000 answers, 130 spellings", () => {
-  bench("baseline: one pass over the log that counts answers a child", () => {
-    const counts = new Map<string, number>();
-    for (const answer of log) counts.set(answer.childId, (counts.get(answer.childId) ?? 0) + 1);
+  bench("baseline: the rule of days for every child, from all answers", () => {
+    for (const [, answers] of byChild) daysRow(answers);
   });
   bench("standing: the answers that stand, in order", () => {
     standing(log);
   });
-  bench("shownBy and childRow for every child, from all answers", () => {
-    for (const [, answers] of byChild) childRow({ taught, shown: shownBy(answers) }, order, today);
+  bench("knownBy and childRow for every child, from all answers", () => {
+    for (const [, answers] of byChild) childRow(knownBy(answers, wanted), order, today, by);
   });
   bench("childRow for every child, from what is kept", () => {
-    for (const shown of kept) childRow({ taught, shown }, order, today);
+    for (const known of kept) childRow(known, order, today, by);
   });
   bench("alikeOrder", () => {
     alikeOrder(rows);
+  });
+});
+
+describe("one more answer", () => {
+  bench("baseline: the thirtieth of a child", () => {
+    knownAfter(short, next, { ...wanted, standing: {} });
+  });
+  bench("the thousandth of a child", () => {
+    knownAfter(long, next, { ...wanted, standing: {} });
+  });
+  bench("a late one: a child's thousand answers anew", () => {
+    knownBy(thousand, wanted);
   });
 });

@@ -1,30 +1,21 @@
 import type { Gpc } from "#core/phonics";
-import { rule } from "./rule.ts";
-import type { Shown } from "./shown.ts";
-import { type Standing, type State, standingOn } from "./standing.ts";
+import type { Known } from "./known.ts";
+import { readSkill } from "./skills.ts";
+import { type SaidBy, type Standing, type State, standingOn } from "./standing.ts";
 
-/**
- * The standing of one child for every column, from what it has shown. A gap or more found before teaching still shows.
- * @param child what it was taught, and what it has shown
- */
-export function childRow(
-  child: { readonly taught: ReadonlySet<Gpc>; readonly shown: Shown },
-  columns: readonly Gpc[],
-  today: string,
-): readonly Standing[] {
-  return columns.map((gpc) => {
-    const standing = standingOn(child.shown[gpc], today);
-    return standing.state === "not checked" && !child.taught.has(gpc)
-      ? { state: "not taught", answers: 0 }
-      : standing;
-  });
+/** The standing of one child for every column. What was found before teaching still shows. */
+export function childRow(known: Known, columns: readonly Gpc[], today: string, by: SaidBy): readonly Standing[] {
+  return columns.map((gpc) => standingOn(known, gpc, today, by));
 }
 
-/** The spellings that a child was asked, and those that failed in texts often enough to stand on the map. */
-export function shownSpellings(shown: Shown): readonly Gpc[] {
-  return Object.entries(shown).flatMap(([gpc, { days, inTexts }]) =>
-    days > 0 || new Set(inTexts.map(({ word }) => word)).size >= rule.textWords ? [gpc] : [],
-  );
+/** The spellings that a child was asked on cards, and those that failed in words or texts more than once. */
+export function shownSpellings({ mind, shown }: Pick<Known, "mind" | "shown">): readonly Gpc[] {
+  const asked = Object.entries(shown).flatMap(([gpc, { days }]) => (days > 0 ? [gpc] : []));
+  const failed = Object.entries(mind.traces).flatMap(([skill, { misses }]) => {
+    const { verb, thing } = readSkill(skill);
+    return verb === "say" && misses > 1 ? [thing] : [];
+  });
+  return [...new Set([...asked, ...failed])];
 }
 
 /** How far a state is from having nothing to teach; whole numbers, so that rows compare fast. */

@@ -1,7 +1,5 @@
 /** All numbers of the rule, in one place. */
 export const rule = {
-  /** Goes up when the rule or what it keeps changes: what was kept by another one is worked out anew. */
-  version: 1,
   /** Days on which a correspondence must be right at once, one after the other. */
   secureDays: 2,
   /** Days after which something secure that no one asked for counts as unsteady again. */

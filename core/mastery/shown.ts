@@ -1,13 +1,13 @@
-import { type Answer, type GivenAnswer, type Outcome, type StandingWanted, standing } from "#core/ledger";
+import { type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
-import { rule } from "./rule.ts";
+import { inOrder } from "./days.ts";
 import { missedInTexts, type TextMiss } from "./texts.ts";
 
 /** A day on which something was asked, by its first answer: later ones of a day come after help. */
 export interface AskedDay {
   readonly day: string;
   readonly outcome: Outcome;
-  /** When that answer was marked, and its id: another of the day that is earlier takes its place. */
+  /** When that answer was marked, and its id. */
   readonly markedAt: string;
   readonly id: string;
 }
@@ -18,8 +18,12 @@ export interface ShownSpelling {
   readonly answers: number;
   /** Days on which it was asked. */
   readonly days: number;
-  /** The last of these days, the newest last: as many as the rule looks at. */
+  /** The last of these days, the newest last: as many as any school's rule looks at. */
   readonly lastDays: readonly AskedDay[];
+  /** The outcomes of the last answers, the newest last: as many as any school's rule looks at. */
+  readonly last: readonly Outcome[];
+  /** The last round of cards that it was in is without an error so far. */
+  readonly inCleanPass: boolean;
   /** Words of texts in which it failed since the last of these days, that day included. */
   readonly inTexts: readonly TextMiss[];
 }
@@ -30,29 +34,23 @@ export interface ShownSpelling {
  */
 export type Shown = Readonly<Record<Gpc, ShownSpelling>>;
 
-const unseen: ShownSpelling = { answers: 0, days: 0, lastDays: [], inTexts: [] };
+const unseen: ShownSpelling = { answers: 0, days: 0, lastDays: [], last: [], inCleanPass: false, inTexts: [] };
+/** A school's rule looks at no more days, and no more answers, than this. */
+export const MOST_DAYS = 5;
+export const MOST_LOOKED_AT = 10;
 
-/** What the answers of a child are understood by, beside the log itself. */
-export interface ShownWanted extends StandingWanted {
-  /** The school's words and accent: which spellings fail in a misread word. Without them texts say nothing. */
-  readonly words: Parameters<typeof missedInTexts>[1] | null;
-}
-
-/** True when one answer was marked before the other; ids decide between two of one instant. */
-function isBefore(one: Pick<GivenAnswer, "markedAt" | "id">, other: Pick<GivenAnswer, "markedAt" | "id">): boolean {
-  return one.markedAt < other.markedAt || (one.markedAt === other.markedAt && one.id < other.id);
-}
-
-/** With one more answer to the spelling seen and said; null when it belongs among days that are not kept any more. */
-function withAnswer(shown: ShownSpelling, { day, outcome, markedAt, id }: GivenAnswer): ShownSpelling | null {
-  const last = shown.lastDays.at(-1);
-  const asked = { day, outcome, markedAt, id };
-  if (last && day < last.day) return null;
-  if (last && day === last.day) return isBefore(asked, last) ? null : { ...shown, answers: shown.answers + 1 };
+/** With one more answer to the spelling seen and said. */
+function withAnswer(shown: ShownSpelling, { day, outcome, markedAt, id }: GivenAnswer): ShownSpelling {
+  const before = shown.lastDays.at(-1);
+  const last = [...shown.last, outcome].slice(-MOST_LOOKED_AT);
+  const answers = shown.answers + 1;
+  if (before && day === before.day) return { ...shown, answers, last };
   return {
-    answers: shown.answers + 1,
+    ...shown,
+    answers,
     days: shown.days + 1,
-    lastDays: [...shown.lastDays, asked].slice(-Math.max(2, rule.secureDays)),
+    lastDays: [...shown.lastDays, { day, outcome, markedAt, id }].slice(-MOST_DAYS),
+    last,
     inTexts: shown.inTexts.filter((miss) => miss.day >= day),
   };
 }
@@ -69,44 +67,76 @@ function withMisses(shown: ShownSpelling, misses: readonly TextMiss[]): ShownSpe
   return { ...shown, inTexts };
 }
 
-/** Answers by day and, within it, in order of marking. */
-function byDay(answers: readonly GivenAnswer[]): GivenAnswer[] {
-  return [...answers].sort((one, other) =>
-    one.day === other.day ? (isBefore(one, other) ? -1 : 1) : one.day < other.day ? -1 : 1,
-  );
+/** A round of cards as far as it has come. */
+export interface Round {
+  /** The check and the round of it. */
+  readonly of: string;
+  readonly gpcs: readonly Gpc[];
+  readonly clean: boolean;
 }
 
-/** Adds standing answers; null when one of them is not the newest of its spelling. */
-function add(shown: Shown, answers: readonly GivenAnswer[], words: ShownWanted["words"]): Shown | null {
+/** Fewer cards than this are no deck. */
+const LEAST_DECK = 8;
+
+/** What the school's own rules count, with the round of cards that is open. */
+export interface Counted {
+  readonly shown: Shown;
+  readonly round: Round | null;
+}
+
+export const countedNothing: Counted = { shown: {}, round: null };
+
+/** Adds standing answers that are all later than those before, in their order. */
+export function count(
+  { shown, round }: Counted,
+  answers: readonly GivenAnswer[],
+  words: Parameters<typeof missedInTexts>[1] | null,
+): Counted {
   const next: Record<Gpc, ShownSpelling> = { ...shown };
-  for (const answer of byDay(answers)) {
+  let open = round;
+  for (const answer of answers) {
     // What was written, found or read in words of a check is told by the checks themselves.
     if (answer.kind !== "card") continue;
-    const spelling = withAnswer(next[answer.item] ?? unseen, answer);
-    if (!spelling) return null;
-    next[answer.item] = spelling;
+    next[answer.item] = withAnswer(next[answer.item] ?? unseen, answer);
+    if (answer.source.kind === "check") open = inRound(open, answer, answer.source.checkId, next);
   }
   for (const [gpc, misses] of words ? missedInTexts(answers, words) : []) {
     const spelling = withMisses(next[gpc] ?? unseen, misses);
     if (spelling !== unseen) next[gpc] = spelling;
   }
-  return next;
+  return { shown: next, round: open };
+}
+
+/** With one more card of a round; what it says of the round is said of all its cards. */
+function inRound(
+  before: Round | null,
+  { item, outcome, pass }: GivenAnswer,
+  checkId: string,
+  shown: Record<Gpc, ShownSpelling>,
+): Round {
+  const of = `${checkId} ${pass}`;
+  const open = before?.of === of ? before : { of, gpcs: [], clean: true };
+  const round = {
+    of,
+    gpcs: open.gpcs.includes(item) ? open.gpcs : [...open.gpcs, item],
+    clean: open.clean && isRightAtOnce(outcome),
+  };
+  const inCleanPass = round.clean && round.gpcs.length >= LEAST_DECK;
+  const changed = open.clean !== round.clean || round.gpcs.length === LEAST_DECK ? round.gpcs : [item];
+  for (const gpc of changed) {
+    const spelling = shown[gpc];
+    if (spelling) shown[gpc] = { ...spelling, inCleanPass };
+  }
+  return round;
 }
 
 /**
  * What a child has shown, from all its standing answers.
  * @example shownBy(standing(log, wanted), wanted.words)
  */
-export function shownBy(answers: readonly GivenAnswer[], words: ShownWanted["words"] = null): Shown {
-  return add({}, answers, words) ?? {};
-}
-
-/**
- * What a child has shown once these entries are added to its log, without looking at the ones before.
- * @param fresh entries with higher numbers than all that `shown` was made of
- * @returns null when they change what came before (an undo, a mark that arrived late): then all must be replayed
- */
-export function shownAfter(shown: Shown, fresh: readonly Answer[], wanted: ShownWanted): Shown | null {
-  if (fresh.some((entry) => entry.outcome === "void")) return null;
-  return add(shown, standing(fresh, wanted), wanted.words);
+export function shownBy(
+  answers: readonly GivenAnswer[],
+  words: Parameters<typeof missedInTexts>[1] | null = null,
+): Shown {
+  return count(countedNothing, inOrder(answers), words).shown;
 }

@@ -29,7 +29,7 @@ export async function knowledgeOf(inside: Inside, childIds: readonly string[], n
   const taught = await taughtByClass(inside);
   const logs = await standingOfChildren(inside, childIds);
   const today = await dayOf(inside, now);
-  const secure = await secureOf(inside, [...children.values()], today);
+  const secure = await secureOf(inside, [...children.keys()], today);
   const minutes = await byMinute(inside, childIds);
   return childIds.flatMap((id) => {
     const child = children.get(id);

@@ -13,6 +13,7 @@ import {
   traces,
 } from "#contract";
 import { isGiven, type KindId } from "#core/ledger";
+import { movedMost } from "#core/mastery";
 import { sameName } from "#core/roster";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -139,15 +140,30 @@ export function childRoutes({ serve }: Domain): void {
 
   serve(evidence, async ({ params, query, school, now }) => {
     const child = await mustChild(school, params.id);
-    const log = await school.ledger.logOfChildren([child.id]);
     const today = await school.settings.dayOf(now);
+    const { standing, why, history } = await school.standings.reasonFor(child.id, query.gpc, today);
+    const { state, chance, low, high, answers, halfLife } = standing;
+    const log = await school.ledger.logOfChildren([child.id]);
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
     return {
-      ...(await school.standings.reasonFor(child, query.gpc, today)),
-      answers: log
-        .filter((answer) => isGiven(answer) && answer.kind === "card" && answer.item === query.gpc)
-        .reverse()
-        .map((answer) => ({ answer, voided: voided.has(answer.id) })),
+      ...{ state, why, chance, low, high, answers, halfLife },
+      moved: movedMost(history).map(({ answer }) => answer.id),
+      pieces: history
+        .map(({ answer, says, before, after }) => ({
+          id: answer.id,
+          day: answer.day,
+          by: answer.markedBy,
+          says,
+          before,
+          after: after.chance,
+          low: after.low,
+          high: after.high,
+          ms: answer.ms,
+        }))
+        .reverse(),
+      takenBack: log
+        .filter((one) => isGiven(one) && one.kind === "card" && one.item === query.gpc && voided.has(one.id))
+        .reverse(),
     };
   });
 

@@ -1,7 +1,7 @@
 import { and, eq, ilike, inArray, ne, sql } from "drizzle-orm";
 import type { ChildView } from "#contract";
 import { forgetChild } from "../ledger/standing.ts";
-import { forgetShown } from "../standings/kept.ts";
+import { forgetKnown } from "../standings/kept.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { forgetChildren as forgetInYears } from "./years.ts";
@@ -155,7 +155,7 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   await inside.insert(t.erased).values({ childId: child.id }).onConflictDoNothing();
   await forgetInYears(inside, [child.id]);
   forgetChild(inside, child.id);
-  forgetShown(inside, child.id);
+  forgetKnown(inside, child.id);
   await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));
   await inside
     .delete(t.sittings)

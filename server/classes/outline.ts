@@ -1,6 +1,7 @@
-import { desc, inArray } from "drizzle-orm";
+import { inArray } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { OrderBody } from "#contract";
+import { stepsUpTo } from "#core/order";
 import { row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -14,6 +15,8 @@ export interface ClassInOutline {
   readonly stepId: string | null;
   readonly taughtOn: string | null;
   readonly archived: boolean;
+  /** The day from which each spelling and exception word was taught; what was marked back is not in it. */
+  readonly since: ReadonlyMap<string, string>;
 }
 
 /** What of a school is asked for with almost everything, and seldom changes. */
@@ -46,10 +49,7 @@ export async function outlineOf(inside: Inside): Promise<Outline> {
 
 async function readOutline(inside: Inside): Promise<Outline> {
   const rows = await inside.select().from(t.classes).orderBy(t.classes.createdAt, t.classes.name);
-  const marks = await inside
-    .selectDistinctOn([t.taught.classId])
-    .from(t.taught)
-    .orderBy(t.taught.classId, desc(t.taught.number));
+  const all = await inside.select().from(t.taught).orderBy(t.taught.classId, t.taught.number);
   const ids = [...new Set(rows.map((one) => one.orderId))];
   const orders =
     ids.length === 0
@@ -58,9 +58,11 @@ async function readOutline(inside: Inside): Promise<Outline> {
           .select({ id: t.orders.id, content: t.orders.content })
           .from(t.orders)
           .where(inArray(t.orders.id, ids));
+  const contents = new Map(orders.map((one) => [one.id, one.content]));
   return {
     classes: rows.map(({ id, name, yearGroup, orderId, archived }) => {
-      const mark = marks.find((one) => one.classId === id);
+      const mine = all.filter((mark) => mark.classId === id);
+      const mark = mine.at(-1);
       return {
         id,
         name,
@@ -69,8 +71,23 @@ async function readOutline(inside: Inside): Promise<Outline> {
         archived,
         stepId: mark?.stepId ?? null,
         taughtOn: mark?.taughtOn ?? null,
+        since: sinceWhen(mine, contents.get(orderId)),
       };
     }),
-    orders: new Map(orders.map((one) => [one.id, one.content])),
+    orders: contents,
   };
+}
+
+/** Since when a class was taught each thing, by its marks in their order. */
+function sinceWhen(
+  marks: readonly { readonly stepId: string | null; readonly taughtOn: string }[],
+  order: OrderBody | undefined,
+): ReadonlyMap<string, string> {
+  let since = new Map<string, string>();
+  for (const { stepId, taughtOn } of order ? marks : []) {
+    const steps = stepsUpTo(order as OrderBody, stepId);
+    const things = steps.flatMap((step) => [...step.gpcs, ...step.exceptionWords.map((word) => word.toLowerCase())]);
+    since = new Map(things.map((thing) => [thing, since.get(thing) ?? taughtOn]));
+  }
+  return since;
 }

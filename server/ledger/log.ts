@@ -123,12 +123,20 @@ export async function logOfChecks(inside: Inside, checkIds: readonly string[]): 
 
 /** The number of the last entry of each of these children; who is not here is left out. */
 export async function numbersOf(inside: Inside, childIds: readonly string[]): Promise<Map<string, number>> {
+  return new Map([...(await headsOf(inside, childIds))].map(([id, { entries }]) => [id, entries]));
+}
+
+/** How far the log of each of these children goes, and its class; who is not here is left out. */
+export async function headsOf(
+  inside: Inside,
+  childIds: readonly string[],
+): Promise<Map<string, { readonly entries: number; readonly classId: string }>> {
   if (childIds.length === 0) return new Map();
   const rows = await inside
-    .select({ id: t.children.id, entries: t.children.entries })
+    .select({ id: t.children.id, entries: t.children.entries, classId: t.children.classId })
     .from(t.children)
     .where(inArray(t.children.id, [...childIds]));
-  return new Map(rows.map(({ id, entries }) => [id, entries]));
+  return new Map(rows.map(({ id, ...head }) => [id, head]));
 }
 
 /**

@@ -13,7 +13,10 @@ export interface Rule {
   readonly slowAfterMs: number;
   /** The words and the accent by which readings are understood. */
   readonly words: SchoolWords;
+  /** What a reading says went wrong, or came with effort. */
   readonly inText: (entry: TextEntry) => readonly GivenAnswer[];
+  /** What it says of each of its words, those that were right too. */
+  readonly wholeText: (entry: TextEntry) => readonly GivenAnswer[];
 }
 const isSameRule = (one: Rule, other: Rule) =>
   one.slowAfterMs === other.slowAfterMs && one.words.version === other.words.version;
@@ -21,7 +24,12 @@ const isSameRule = (one: Rule, other: Rule) =>
 /** The rule of the school as it is now. */
 export async function ruleOf(inside: Inside): Promise<Rule> {
   const words = await readWords(inside);
-  return { slowAfterMs: await slowAfterMs(inside), words, inText: (entry) => inText(entry, words) };
+  return {
+    slowAfterMs: await slowAfterMs(inside),
+    words,
+    inText: (entry) => inText(entry, words),
+    wholeText: (entry) => answersInText(entry, { ...words, all: true }),
+  };
 }
 
 /** So many readings are remembered by what they say of their words; a class of thirty reads some five hundred in a year. */
@@ -49,6 +57,15 @@ interface Kept {
 const MOST_ENTRIES = 400_000;
 const kept = new LRUCache<string, Kept>({ maxSize: MOST_ENTRIES, sizeCalculation: ({ log }) => log.length + 1 });
 
+/** The whole log of each of these children, as it is kept in memory; every child has an entry. */
+export async function logsOfChildren(
+  inside: Inside,
+  childIds: readonly string[],
+): Promise<Map<string, readonly AnswerBody[]>> {
+  const here = await keptLogs(inside, childIds, await ruleOf(inside));
+  return new Map(childIds.map((id) => [id, here.get(id)?.log ?? []]));
+}
+
 /**
  * The standing answers of each of these children, in order of marking; every child has an entry. What was read once stays
  * in memory; the number of a child's last entry says whether there is more, and only that is read, also when another
@@ -59,6 +76,25 @@ export async function standingOfChildren(
   childIds: readonly string[],
 ): Promise<Map<string, readonly GivenAnswer[]>> {
   const rule = await ruleOf(inside);
+  const here = await keptLogs(inside, childIds, rule);
+  return new Map(
+    childIds.map((id) => {
+      const one = here.get(id);
+      if (!one) return [id, []];
+      if (isSameRule(one.rule, rule)) return [id, one.standing];
+      const now = { ...one, rule, standing: standing(one.log, rule) };
+      keep(inside, id, now);
+      return [id, now.standing];
+    }),
+  );
+}
+
+function keep(inside: Inside, id: string, one: Kept): void {
+  if (!hasWritten(inside)) kept.set(`${inside.memoryKey} ${id}`, one);
+}
+
+/** What is kept of these children, with what came since; a child without an entry is not among them. */
+async function keptLogs(inside: Inside, childIds: readonly string[], rule: Rule): Promise<Map<string, Kept>> {
   const keyOf = (id: string) => `${inside.memoryKey} ${id}`;
   const last = await numbersOf(inside, childIds);
   const here = new Map<string, Kept>();
@@ -72,20 +108,11 @@ export async function standingOfChildren(
   for (const [id, more] of await entriesAfter(inside, known)) {
     const log = [...(here.get(id)?.log ?? []), ...more.map(({ entry }) => entry)];
     const number = Math.max(...more.map((one) => one.number));
-    keep(id, { number, rule, log, standing: standing(log, rule) });
-  }
-  function keep(id: string, one: Kept): void {
+    const one = { number, rule, log, standing: standing(log, rule) };
     here.set(id, one);
-    if (!hasWritten(inside)) kept.set(keyOf(id), one);
+    keep(inside, id, one);
   }
-  return new Map(
-    childIds.map((id) => {
-      const one = here.get(id);
-      if (!one || !last.has(id)) return [id, []];
-      if (!isSameRule(one.rule, rule)) keep(id, { ...one, rule, standing: standing(one.log, rule) });
-      return [id, here.get(id)?.standing ?? []];
-    }),
-  );
+  return here;
 }
 
 /** For a child that is erased: nothing of its log is kept in memory. */

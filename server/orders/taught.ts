@@ -9,6 +9,8 @@ export interface Taught {
   readonly exceptionWords: readonly string[];
   readonly order: OrderBody;
   readonly stepId: string | null;
+  /** The day from which each spelling and exception word was taught. */
+  readonly since: ReadonlyMap<string, string>;
 }
 
 /** What has been taught where nothing has been. */
@@ -17,6 +19,7 @@ export const taughtNothing: Taught = {
   exceptionWords: [],
   order: { name: "", kind: "", why: "", steps: [] },
   stepId: null,
+  since: new Map(),
 };
 
 /** What each class has been taught so far. */
@@ -29,6 +32,7 @@ function taughtOf(one: ClassInOutline, order: OrderBody = taughtNothing.order): 
   return {
     order,
     stepId: one.stepId,
+    since: one.since,
     gpcs: taughtUpTo(order, one.stepId),
     exceptionWords: exceptionWordsUpTo(order, one.stepId),
   };

@@ -1,7 +1,8 @@
 import { and, eq, sql } from "drizzle-orm";
-import type { CheckSettingsBody, Keeping, ReadingSettingsBody } from "#contract";
+import type { CheckSettingsBody, Keeping, ReadingSettingsBody, SecureWhenBody } from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt, startOfDay } from "#core/ledger";
+import { startingSecureWhen } from "#core/mastery";
 import { startingReadingSettings } from "#core/reading";
 import { ownZone } from "../frame/clock.ts";
 import * as t from "../store/schema.ts";
@@ -18,6 +19,8 @@ export interface SchoolSettings {
   readonly backedUpAt: string | null;
   readonly checks: CheckSettingsBody;
   readonly reading: ReadingSettingsBody;
+  /** When a spelling counts as secure. */
+  readonly secureWhen: SecureWhenBody;
   /** For how long it keeps children who left, and its backups. */
   readonly keeping: Keeping;
   /** Minutes without a touch after which shared devices lock. */
@@ -64,6 +67,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     backupWeeks,
     trailMonths,
     lockMinutes,
+    secureWhen,
   } = await row(inside);
   return {
     name,
@@ -74,6 +78,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
     keeping: { leaversMonths, backupWeeks, trailMonths },
     lockMinutes,
+    secureWhen: secureWhen ?? startingSecureWhen,
     version,
   };
 }
@@ -93,6 +98,11 @@ export async function startOf(inside: Inside, day: Day): Promise<string> {
   return startOfDay(await zone(inside), day).toISOString();
 }
 
+/** When a spelling counts as secure in this school. */
+export async function secureWhen(inside: Inside): Promise<SecureWhenBody> {
+  return (await read(inside)).secureWhen;
+}
+
 /** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */
 export async function slowAfterMs(inside: Inside): Promise<number> {
   return (await read(inside)).checks.slowAfter * 1000;
@@ -110,6 +120,7 @@ export interface SettingsChange {
   readonly timeZone?: string;
   readonly checks?: CheckSettingsBody;
   readonly reading?: ReadingSettingsBody;
+  readonly secureWhen?: SecureWhenBody;
   readonly keeping?: Keeping;
   readonly lockMinutes?: number;
 }

@@ -1,5 +1,13 @@
 import { formatISO, parseISO, subDays } from "date-fns";
-import { getSchool, nameSchool, setCheckSettings, setKeeping, setReadingSettings, setTimeZone } from "#contract";
+import {
+  getSchool,
+  nameSchool,
+  setCheckSettings,
+  setKeeping,
+  setReadingSettings,
+  setSecureWhen,
+  setTimeZone,
+} from "#contract";
 import { isTimeZone } from "#core/ledger";
 import { mustAgree } from "../frame/again.ts";
 import { unfit } from "../frame/problem.ts";
@@ -57,6 +65,10 @@ export function settingRoutes({ serve }: Domain): void {
 
   serve(setCheckSettings, async ({ body, school }) => {
     return change(school, body.version, { checks: body.checks });
+  });
+
+  serve(setSecureWhen, async ({ body, school }) => {
+    return change(school, body.version, { secureWhen: body.secureWhen });
   });
 
   serve(setReadingSettings, async ({ body, school }) => {

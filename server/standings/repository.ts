@@ -1,25 +1,32 @@
 import type { CanRead, Gaps, SetupBody } from "#contract";
-import { standing } from "#core/ledger";
+import { standing as standingAnswers } from "#core/ledger";
 import {
   type ConfusionCount,
   canRead,
   childRow,
   codeOf,
   confusionsIn,
-  type Shown,
+  type Foresight,
+  foresightOf,
+  historyOf,
+  type Known,
+  type Moved,
+  needFor,
   type Standing,
+  secondLook,
   shownSpellings,
-  wasAsked,
-  whyState,
+  standingOn,
+  type ToForetell,
+  type WorthAsking,
+  whyStanding,
 } from "#core/mastery";
-import { shortDay } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
 import { brief as briefClasses } from "../classes/repository.ts";
 import { heardOfChild } from "../ledger/log.ts";
-import { ruleOf } from "../ledger/standing.ts";
+import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
-import { shownOf } from "./kept.ts";
+import { type KnownChild, knownOf } from "./kept.ts";
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -33,7 +40,7 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
     (child) => !child.archived && inMap.has(child.classId),
   );
   const taught = await taughtByClass(inside);
-  const shown = await shownOf(
+  const known = await knownOf(
     inside,
     children.map((child) => child.id),
   );
@@ -44,54 +51,46 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
       for (const gpc of gpcs) if (!columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
     }
   }
-  const outside = new Set([...shown.values()].flatMap(shownSpellings).filter((gpc) => !columns.has(gpc)));
+  const outside = new Set(
+    [...known.values()].flatMap((one) => shownSpellings(one.known)).filter((gpc) => !columns.has(gpc)),
+  );
   for (const gpc of [...outside].sort()) columns.set(gpc, { gpc, stepId: "", step: 0, title: "Outside the order" });
   const gpcs = [...columns.keys()];
-  const ofClass = new Map(
-    classes.map((one) => [one.id, cellsBy({ taught: taught.get(one.id)?.gpcs ?? [], columns: gpcs, today })]),
-  );
+  const by = [today, ...gpcs].join(" ");
   return {
     today,
     columns: [...columns.values()],
     rows: children.map(({ id, name, classId }) => {
-      const cells = ofClass.get(classId)?.(shown.get(id) ?? {}) ?? "";
-      return { id, name, classId, cells };
+      const one = known.get(id);
+      return { id, name, classId, cells: one ? cellsOf(one, gpcs, today, by) : "" };
     }),
   };
 }
 
-/** The row of a child on the map as it was last worked out, by what it has shown, which is the same object until it marks. */
-const lastCells = new WeakMap<Shown, { readonly by: string; readonly cells: string }>();
+/** The row of a child on the map as it was last worked out, by what is known of it, which is the same object until it marks. */
+const lastCells = new WeakMap<Known, { readonly by: string; readonly cells: string }>();
 
-/** The cells of children of one class in these columns on this day; a child that nothing new came of is not worked out again. */
-function cellsBy(of: {
-  readonly taught: readonly string[];
-  readonly columns: readonly string[];
-  readonly today: string;
-}) {
-  const taught = new Set(of.taught);
-  const by = [of.today, ...of.columns, "/", ...of.taught].join(" ");
-  return (shown: Shown): string => {
-    const last = lastCells.get(shown);
-    if (last?.by === by) return last.cells;
-    const cells = childRow({ taught, shown }, of.columns, of.today).map(codeOf).join("");
-    lastCells.set(shown, { by, cells });
-    return cells;
-  };
+/** The cells of a child in these columns on this day; one that nothing new came of is not worked out again. */
+function cellsOf({ known, by: saidBy }: KnownChild, columns: readonly string[], today: string, by: string): string {
+  const key = `${by} ${JSON.stringify(saidBy.secureWhen)}`;
+  const last = lastCells.get(known);
+  if (last?.by === key) return last.cells;
+  const cells = childRow(known, columns, today, saidBy).map(codeOf).join("");
+  lastCells.set(known, { by: key, cells });
+  return cells;
 }
 
 /** One child: what is taught, and how it stands with it and with everything else it was asked. */
 export async function standingsOf(
   inside: Inside,
   childId: string,
-  classId: string,
   today: string,
 ): Promise<{ taught: Taught; standings: Map<string, Standing> }> {
-  const taught = (await taughtByClass(inside)).get(classId) ?? taughtNothing;
-  const shown = (await shownOf(inside, [childId])).get(childId) ?? {};
-  const gpcs = [...new Set([...taught.gpcs, ...shownSpellings(shown).toSorted()])];
-  const row = childRow({ taught: new Set(taught.gpcs), shown }, gpcs, today);
-  return { taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
+  const one = (await knownOf(inside, [childId])).get(childId);
+  if (!one) return { taught: taughtNothing, standings: new Map() };
+  const gpcs = [...new Set([...one.taught.gpcs, ...shownSpellings(one.known).toSorted()])];
+  const row = childRow(one.known, gpcs, today, one.by);
+  return { taught: one.taught, standings: new Map(gpcs.map((gpc, at) => [gpc, row[at] as Standing])) };
 }
 
 /** What children who learn together can build on. */
@@ -108,65 +107,52 @@ export interface Common {
 
 /** What these children have in common. None of them has nothing. */
 export async function commonOf(inside: Inside, childIds: readonly string[], today: string): Promise<Common> {
-  const children = await findMany(inside, childIds);
-  const taught = await taughtByClass(inside);
-  const shown = await shownOf(inside, childIds);
+  const ids = (await findMany(inside, childIds)).map((child) => child.id);
+  const known = await knownOf(inside, ids);
+  const children = ids.flatMap((id) => known.get(id) ?? []);
   const shared = (lists: readonly (readonly string[])[]) =>
     (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
   const gpcs = [
-    ...new Set(
-      children.flatMap((child) => [
-        ...(taught.get(child.classId)?.gpcs ?? []),
-        ...shownSpellings(shown.get(child.id) ?? {}).toSorted(),
-      ]),
-    ),
+    ...new Set(children.flatMap((child) => [...child.taught.gpcs, ...shownSpellings(child.known).toSorted()])),
   ];
-  const rows = children.map((child) =>
-    childRow({ taught: new Set(taught.get(child.classId)?.gpcs), shown: shown.get(child.id) ?? {} }, gpcs, today),
-  );
+  const rows = children.map((child) => childRow(child.known, gpcs, today, child.by));
   const everyone = (at: number, test: (one: Standing) => boolean) =>
     rows.length > 0 && rows.every((row) => test(row[at] as Standing));
   const someone = (at: number, test: (one: Standing) => boolean) => rows.some((row) => test(row[at] as Standing));
-  const at = [...gpcs.keys()];
+  const which = (test: (at: number) => boolean) => gpcs.filter((_, at) => test(at));
   return {
-    known: at.filter((index) => everyone(index, canRead)).map((index) => gpcs[index] as string),
-    wholes: shared(children.map((child) => taught.get(child.classId)?.exceptionWords ?? [])),
-    unsteady: at
-      .filter(
-        (index) =>
-          everyone(index, wasAsked) &&
-          someone(index, (one) => one.state === "unsteady" || one.state === "not sure yet"),
-      )
-      .map((index) => gpcs[index] as string)
-      .reverse(),
-    needed: at
-      .filter((index) => someone(index, (one) => wasAsked(one) && !canRead(one)))
-      .map((index) => gpcs[index] as string),
+    known: which((at) => everyone(at, canRead)),
+    wholes: shared(children.map((child) => child.taught.exceptionWords)),
+    unsteady: which(
+      (at) =>
+        everyone(at, ({ answers }) => answers > 0) &&
+        someone(at, (one) => one.state === "unsteady" || one.state === "not sure yet"),
+    ).reverse(),
+    needed: which((at) => someone(at, (one) => one.answers > 0 && !canRead(one))),
   };
 }
 
-/** What each of the children can read (the last time right), by name, and what some of them still need. */
+/** What each of the children can read (more often than not), by name, and what some of them still need. */
 export async function readersOf(
   inside: Inside,
   childIds: readonly string[],
   today: string,
 ): Promise<{ children: CanRead[]; needed: string[] }> {
   const children = await findMany(inside, childIds);
-  const taught = await taughtByClass(inside);
-  const shown = await shownOf(inside, childIds);
+  const known = await knownOf(
+    inside,
+    children.map((child) => child.id),
+  );
   const needed = new Set<string>();
-  const readers = children.map((child) => {
-    const mine = taught.get(child.classId) ?? taughtNothing;
-    const own = shown.get(child.id) ?? {};
-    const gpcs = [...new Set([...mine.gpcs, ...shownSpellings(own).toSorted()])];
-    const row = childRow({ taught: new Set(mine.gpcs), shown: own }, gpcs, today);
-    const known: string[] = [];
-    for (const [at, gpc] of gpcs.entries()) {
-      const standing = row[at] as Standing;
-      if (canRead(standing)) known.push(gpc);
-      else if (wasAsked(standing)) needed.add(gpc);
-    }
-    return { id: child.id, name: child.name, known, wholes: [...mine.exceptionWords] };
+  const readers = children.flatMap(({ id, name }): CanRead[] => {
+    const one = known.get(id);
+    if (!one) return [];
+    const gpcs = [...new Set([...one.taught.gpcs, ...shownSpellings(one.known).toSorted()])];
+    const row = childRow(one.known, gpcs, today, one.by);
+    for (const [at, gpc] of gpcs.entries())
+      if (!canRead(row[at] as Standing) && needFor(row[at] as Standing) > 0) needed.add(gpc);
+    const reads = gpcs.filter((_, at) => canRead(row[at] as Standing));
+    return [{ id, name, known: reads, wholes: [...one.taught.exceptionWords] }];
   });
   return { children: readers.sort((one, other) => one.name.localeCompare(other.name)), needed: [...needed] };
 }
@@ -174,33 +160,32 @@ export async function readersOf(
 /** Of each of these children, the taught spellings that are secure today. */
 export async function secureOf(
   inside: Inside,
-  children: readonly { readonly id: string; readonly classId: string }[],
+  childIds: readonly string[],
   today: string,
 ): Promise<Map<string, ReadonlySet<string>>> {
-  const taught = await taughtByClass(inside);
-  const shown = await shownOf(
-    inside,
-    children.map((child) => child.id),
-  );
   return new Map(
-    children.map(({ id, classId }) => {
-      const { gpcs } = taught.get(classId) ?? taughtNothing;
-      const row = childRow({ taught: new Set(gpcs), shown: shown.get(id) ?? {} }, gpcs, today);
-      return [id, new Set(gpcs.filter((_, at) => row[at]?.state === "secure"))];
+    [...(await knownOf(inside, childIds))].map(([id, { known, taught, by }]) => {
+      const row = childRow(known, taught.gpcs, today, by);
+      return [id, new Set(taught.gpcs.filter((_, at) => row[at]?.state === "secure"))];
     }),
   );
 }
 
-/** How a child stands with one spelling today, and why, in a sentence. */
+/** How a child stands with one spelling today, and why: the sentence, and every answer that spoke of it, the oldest first. */
 export async function reasonFor(
   inside: Inside,
-  child: { readonly id: string; readonly classId: string },
+  childId: string,
   gpc: string,
   today: string,
-): Promise<{ state: Standing["state"]; why: string }> {
-  const { standings } = await standingsOf(inside, child.id, child.classId, today);
-  const standing: Standing = standings.get(gpc) ?? { state: "not taught", answers: 0 };
-  return { state: standing.state, why: whyState(standing, (day) => shortDay(day, today)) };
+): Promise<{ standing: Standing; why: string; history: readonly Moved[] }> {
+  const one = (await knownOf(inside, [childId])).get(childId);
+  if (!one) throw new Error("Who is not here has no standing");
+  const standing = standingOn(one.known, gpc, today, one.by);
+  const rule = await ruleOf(inside);
+  const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
+  const answers = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
+  const history = historyOf(answers, `say ${gpc}`, { ...one.by, words: rule.words });
+  return { standing, why: whyStanding(standing, one.by.secureWhen), history };
 }
 
 /**
@@ -213,8 +198,46 @@ export async function confusionsOf(
   setups: ReadonlyMap<string, SetupBody>,
 ): Promise<readonly ConfusionCount[]> {
   const by = await ruleOf(inside);
-  return confusionsIn(standing(await heardOfChild(inside, childId), by), {
+  return confusionsIn(standingAnswers(await heardOfChild(inside, childId), by), {
     ...by.words,
     setupOf: (checkId) => setups.get(checkId ?? ""),
   });
+}
+
+/** So many answers are foretold at most: half a second of computing. */
+const MOST_FORETOLD = 40_000;
+
+/** How well the tool foretold this school's cards: of the children who answered most, up to a bound. */
+export async function foresight(
+  inside: Inside,
+  childIds: readonly string[],
+): Promise<Foresight & { children: number }> {
+  const rule = await ruleOf(inside);
+  const known = await knownOf(inside, childIds);
+  const logs = await logsOfChildren(inside, [...known.keys()]);
+  const most = [...logs].sort(([, one], [, other]) => other.length - one.length);
+  const taken: ToForetell[] = [];
+  let answers = 0;
+  for (const [id, log] of most) {
+    const child = known.get(id);
+    if (!child || log.length === 0 || answers + log.length > MOST_FORETOLD) continue;
+    answers += log.length;
+    const given = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
+    taken.push({ answers: given, wanted: { ...child.by, words: rule.words } });
+  }
+  return { ...foresightOf(taken), children: taken.length };
+}
+
+/** What each of these children should be asked again today; a child of whom nothing is doubtful is left out. */
+export async function secondLooks(
+  inside: Inside,
+  childIds: readonly string[],
+  today: string,
+): Promise<Map<string, readonly WorthAsking[]>> {
+  const found = new Map<string, readonly WorthAsking[]>();
+  for (const [id, { known, taught, by }] of await knownOf(inside, childIds)) {
+    const cards = secondLook(known, taught.gpcs, today, by);
+    if (cards.length > 0) found.set(id, cards);
+  }
+  return found;
 }

@@ -1,4 +1,4 @@
-import { getGaps, getReaders } from "#contract";
+import { getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
 
@@ -7,6 +7,26 @@ export function standingRoutes({ serve }: Domain): void {
   serve(getGaps, async ({ query, school, now }) =>
     school.standings.gapMap(await school.settings.dayOf(now), query.classId),
   );
+
+  serve(getForesight, async ({ school, now }) => {
+    const ids = (await school.children.list()).map((child) => child.id);
+    const { ways, bands, ...counts } = await school.standings.foresight(ids);
+    return { today: await school.settings.dayOf(now), ...counts, ways: [...ways], bands: [...bands] };
+  });
+
+  serve(getSecondLooks, async ({ school, now }) => {
+    const children = (await school.children.list()).filter((child) => !child.archived);
+    const classes = new Map((await school.classes.list()).map((one) => [one.id, one]));
+    const inClass = children.filter((child) => !classes.get(child.classId)?.archived);
+    const looks = await school.standings.secondLooks(
+      inClass.map((child) => child.id),
+      await school.settings.dayOf(now),
+    );
+    return inClass.flatMap(({ id, name, classId }) => {
+      const cards = looks.get(id);
+      return cards ? [{ id, name, className: classes.get(classId)?.name ?? "", cards: [...cards] }] : [];
+    });
+  });
 
   serve(getReaders, async ({ query, school, now }) => {
     const today = await school.settings.dayOf(now);

@@ -245,11 +245,11 @@ describe("another school's rows", () => {
       },
       standings: {
         gapMap: () => other.standings.gapMap(today, classId),
-        standingsOf: () => other.standings.standingsOf(childId, classId, today),
+        standingsOf: () => other.standings.standingsOf(childId, today),
         commonOf: () => other.standings.commonOf([childId], today),
         readersOf: () => other.standings.readersOf([childId], today),
-        secureOf: () => other.standings.secureOf([{ id: childId, classId }], today),
-        reasonFor: () => other.standings.reasonFor({ id: childId, classId }, "s=s", today),
+        secureOf: () => other.standings.secureOf([childId], today),
+        reasonFor: () => other.standings.reasonFor(childId, "s=s", today),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
       },
       groups: {

@@ -3,7 +3,7 @@ import { type SQL, sql } from "drizzle-orm";
 import { PgDialect } from "drizzle-orm/pg-core";
 import type { Shipped } from "../shipped.ts";
 import type { Db, OpenStore } from "./opened.ts";
-import { classes, orders, schools, taught } from "./schema.ts";
+import { classes, orders, reportCame, reports, schools, sessions, taught } from "./schema.ts";
 import { CHANNEL } from "./signal.ts";
 
 /**
@@ -25,6 +25,8 @@ export type Inside = Omit<Db, "transaction"> & {
   signal(message: object): Promise<void>;
   /** Whether this transaction has written into the outline of the school (`outlineTables`). */
   readonly reshaped: boolean;
+  /** Whether it has written into sessions, or what was said of them (`heldTables`). */
+  readonly taughtHere: boolean;
 };
 
 /**
@@ -33,6 +35,8 @@ export type Inside = Omit<Db, "transaction"> & {
  * also where several processes write.
  */
 const outlineTables: ReadonlySet<unknown> = new Set([classes, orders, taught]);
+/** The same for what was taught in sessions, and to whom: `schools.held` counts it. */
+const heldTables: ReadonlySet<unknown> = new Set([sessions, reports, reportCame]);
 
 /** A school's way to its rows. */
 export interface Scope {
@@ -95,10 +99,12 @@ export function scopeOf(
           ask,
           signal,
           reshaped: false,
+          taughtHere: false,
           ...watched(tx),
         });
         const value = await open.run({ schoolId, inside, told }, () => work(inside));
         if (inside.reshaped) await inside.update(schools).set({ outline: sql`${schools.outline} + 1` });
+        if (inside.taughtHere) await inside.update(schools).set({ held: sql`${schools.held} + 1` });
         return value;
       });
       for (const tell of told) tell();
@@ -121,11 +127,12 @@ function numberOf(db: object): number {
   return number;
 }
 
-/** The ways to write, which remember when the outline was written into. */
+/** The ways to write, which remember when the outline, or what was taught in sessions, was written into. */
 function watched(tx: Pick<Db, "insert" | "update" | "delete">) {
   const watch = <Way extends (table: never) => unknown>(way: Way): Way =>
-    function (this: { reshaped: boolean }, table: never) {
+    function (this: { reshaped: boolean; taughtHere: boolean }, table: never) {
       if (outlineTables.has(table)) this.reshaped = true;
+      if (heldTables.has(table)) this.taughtHere = true;
       return way.call(tx, table);
     } as Way;
   return { insert: watch(tx.insert), update: watch(tx.update), delete: watch(tx.delete) };

@@ -2,7 +2,7 @@ import { sql } from "drizzle-orm";
 import { date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { ReadingBody, SectionBody, SetupBody } from "#contract";
 import type { Help, TextRead, Way } from "#core/ledger";
-import type { Shown } from "#core/mastery";
+import type { Known } from "#core/mastery";
 import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
 import { children } from "./school.ts";
 import { reports, sessions } from "./teaching.ts";
@@ -162,7 +162,7 @@ export const answers = pgTable(
   ],
 );
 
-/** What a child has shown, as it was worked out from the log up to a number: never the truth, and made anew from it. */
+/** What is known of a child, as it was worked out from the log up to a number: never the truth, and made anew from it. */
 export const standings = pgTable(
   "standings",
   {
@@ -172,7 +172,7 @@ export const standings = pgTable(
     number: integer("number").notNull(),
     /** What it was made by: the rule, the words, the settings. */
     basis: text("basis").notNull(),
-    shown: jsonb("shown").$type<Shown>().notNull(),
+    known: jsonb("shown").$type<Known>().notNull(),
   },
   (table) => [
     keyOf(table, table.childId),

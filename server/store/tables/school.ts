@@ -12,7 +12,7 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { CheckSettingsBody, Did, Opens, OrderBody, ReadingSettingsBody, Role } from "#contract";
+import type { CheckSettingsBody, Did, Opens, OrderBody, ReadingSettingsBody, Role, SecureWhenBody } from "#contract";
 import {
   at,
   belongs,
@@ -41,12 +41,16 @@ export const schools = pgTable(
     checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
     /** What it measures readings against; what is missing is as it ships. */
     reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
+    /** When it calls a spelling secure; null until it has said. */
+    secureWhen: jsonb("secure_when").$type<SecureWhenBody>(),
     /** Of its settings. */
     version: version(),
     /** Goes up with every change of how words are split or heard. */
     wordsVersion: integer("words_version").notNull().default(1),
     /** Goes up with every transaction that writes classes, orders or how far a class is taught. */
     outline: integer("outline").notNull().default(1),
+    /** Goes up with every transaction that writes sessions or what was said of them. */
+    held: integer("held").notNull().default(1),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
     /** Months after which a child who left is to be erased, and weeks for which backups are kept. */
     leaversMonths: integer("leavers_months").notNull().default(12),

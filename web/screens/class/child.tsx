@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
 import { showMixed } from "#core/checks";
 import { kindNames } from "#core/ledger";
-import { cellOf } from "#core/mastery";
+import { cellAt } from "#core/mastery";
 import { outOfBackupsOn } from "#core/roster";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -152,7 +152,7 @@ export function Screen() {
 function Standing({ cells, gpcs }: { cells: string; gpcs: readonly string[] }) {
   const parts = (["gap", "unsteady", "not sure yet", "not checked", "secure"] as const).map((state) => ({
     state,
-    gpcs: gpcs.filter((_, at) => cellOf(cells[at] ?? ".").state === state),
+    gpcs: gpcs.filter((_, at) => cellAt(cells, at).state === state),
   }));
   return (
     <dl className="flex flex-col gap-3">

@@ -1,5 +1,5 @@
 import type { Gaps } from "#contract";
-import { alikeOrder, cellOf, type State } from "#core/mastery";
+import { alikeOrder, cellAt, type State } from "#core/mastery";
 
 export type SortBy = "name" | "alike" | "gaps";
 
@@ -30,7 +30,7 @@ export interface GapView {
 
 /** The part of the map that the filter asks for, sorted, with its sums. */
 export function viewOf(map: Gaps, filter: GapFilter): GapView {
-  const stateAt = (cells: string, at: number): State => cellOf(cells[at] ?? ".").state;
+  const stateAt = (cells: string, at: number): State => cellAt(cells, at).state;
   const keep = map.columns.map((column, at) => {
     if (filter.step && column.stepId !== filter.step) return false;
     if (filter.onlyTaught && map.rows.every((row) => stateAt(row.cells, at) === "not taught")) return false;

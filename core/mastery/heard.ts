@@ -1,0 +1,147 @@
+import type { TellWanted } from "#core/checks";
+import { type GivenAnswer, heardIn, isRight, isRightAtOnce } from "#core/ledger";
+import { failedUnits, Kept, readWordItem, shapeOf, syllableStarts, type Unit } from "#core/words";
+import { writtenHeard } from "./heard-writing.ts";
+import type { Skill } from "./skills.ts";
+
+/** What became of a word by its parts. */
+type WordOutcome =
+  | { readonly came: "right" | "slow" | "sounded" | "blend" }
+  /** The parts that failed, as indexes; none where no one knows which. */
+  | { readonly came: "failed"; readonly failed: readonly number[] };
+
+/** What one answer says, in terms of skills. */
+export type Heard =
+  | {
+      readonly form: "one";
+      readonly skill: Skill;
+      readonly outcome: "right" | "slow" | "wrong" | "otherWay";
+      readonly by: "card" | "session" | "choice" | "written";
+    }
+  | {
+      readonly form: "word";
+      readonly skills: readonly Skill[];
+      readonly blend: Skill | null;
+      /** 1 to 5; 0 for a word that is none. */
+      readonly band: number;
+      readonly where: "alone" | "text" | "choice" | "written";
+      readonly outcome: WordOutcome;
+    };
+
+export type HeardWanted = Pick<TellWanted, "lexicon" | "accent">;
+
+const MOST_WORDS = 20_000;
+
+interface WordParts {
+  readonly units: readonly Unit[];
+  readonly skills: readonly Skill[];
+  /** For each unit, its place in `skills`; -1 for a letter without a sound. */
+  readonly at: readonly number[];
+  readonly blend: Skill;
+  readonly madeUp: boolean;
+  readonly text: string;
+}
+const parts = new Kept<string, WordParts>(MOST_WORDS);
+
+function partsOf(item: string): WordParts {
+  return parts.of(item, () => {
+    const { units, stressed, joints, madeUp, text } = readWordItem(item);
+    const skills: Skill[] = [];
+    const at = units.map((unit) => {
+      if (unit.sound === "") return -1;
+      const skill: Skill = `say ${unit.gpc}`;
+      if (!skills.includes(skill)) skills.push(skill);
+      return skills.indexOf(skill);
+    });
+    const shape = shapeOf(units, syllableStarts(units, stressed, joints));
+    return { units, skills, at, blend: `blend ${shape}`, madeUp, text };
+  });
+}
+
+interface Laid {
+  /** By lexicon: which units failed when a word was said as something. */
+  readonly failed: Kept<string, readonly number[]>;
+  readonly band: Kept<string, number>;
+  readonly written: Kept<string, readonly Heard[]>;
+}
+const laid = new WeakMap<object, Laid>();
+function laidBy({ lexicon }: HeardWanted): Laid {
+  const known = laid.get(lexicon);
+  if (known) return known;
+  const fresh = {
+    failed: new Kept<string, readonly number[]>(MOST_WORDS),
+    band: new Kept<string, number>(MOST_WORDS),
+    written: new Kept<string, readonly Heard[]>(MOST_WORDS),
+  };
+  laid.set(lexicon, fresh);
+  return fresh;
+}
+
+/**
+ * What an answer says of skills; several things for a sentence, nothing where it says nothing. What was said wrong is laid
+ * under the word's units, unless the adult named those that failed.
+ */
+export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly Heard[] {
+  const { kind, item, outcome } = answer;
+  switch (kind) {
+    case "card": {
+      const by = answer.source.kind === "session" ? "session" : "card";
+      return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by }];
+    }
+    case "find":
+      return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by: "choice" }];
+    case "write":
+      return [{ form: "one", skill: `spell ${item}`, outcome: plainly(answer), by: "written" }];
+    case "names":
+      return [{ form: "one", skill: `name ${item}`, outcome: plainly(answer), by: "card" }];
+    case "listen":
+      return [{ form: "one", skill: `hear ${item.split(" ")[0]}`, outcome: plainly(answer), by: "card" }];
+    case "exception":
+      return [{ form: "one", skill: `read ${item.toLowerCase()}`, outcome: plainly(answer), by: "card" }];
+    case "paper": {
+      if (answer.tags.includes("doubled")) return [];
+      return [word(answer, "choice", wanted)];
+    }
+    case "words":
+      if (outcome === "wrong" && answer.tags.includes("putRight")) return [];
+      return [word(answer, answer.way === "text" ? "text" : "alone", wanted)];
+    case "dictation":
+      return laidBy(wanted).written.of(`${wanted.accent?.id}\t${item}\t${outcome}\t${heardIn(answer)}`, () =>
+        writtenHeard(answer, wanted),
+      );
+  }
+}
+
+function plainly({ outcome }: GivenAnswer): "right" | "slow" | "wrong" | "otherWay" {
+  if (outcome === "other") return "otherWay";
+  if (isRightAtOnce(outcome) || outcome === "reversed") return "right";
+  return isRight(outcome) ? "slow" : "wrong";
+}
+
+function word(answer: GivenAnswer, where: "alone" | "text" | "choice", wanted: HeardWanted): Heard {
+  const { skills, blend, madeUp, text } = partsOf(answer.item);
+  const { lexicon } = wanted;
+  const band = madeUp ? 0 : laidBy(wanted).band.of(text, () => lexicon.find(text)[0]?.band ?? 5);
+  const about = { form: "word", skills, blend: where === "choice" ? null : blend, band, where } as const;
+  const { outcome } = answer;
+  if (outcome === "sounded" || outcome === "slow" || outcome === "blend")
+    return { ...about, outcome: { came: outcome } };
+  if (isRight(outcome)) return { ...about, outcome: { came: "right" } };
+  return { ...about, outcome: { came: "failed", failed: failedIn(answer, wanted) } };
+}
+
+/** Places in the word's skills that failed. */
+function failedIn(answer: GivenAnswer, wanted: HeardWanted): readonly number[] {
+  const { units, at } = partsOf(answer.item);
+  const named = answer.outcome === "wrong" || answer.outcome === "blend" ? answer.units : null;
+  const heard = heardIn(answer);
+  // What was ringed on a sheet names no unit by itself: the sheet is not here.
+  const failed =
+    named ??
+    (heard === null || answer.kind === "paper"
+      ? []
+      : laidBy(wanted).failed.of(`${wanted.accent?.id}\t${answer.item}\t${heard}`, () =>
+          failedUnits(units, heard, wanted),
+        ));
+  return [...new Set(failed.flatMap((one) => ((at[one] ?? -1) < 0 ? [] : [at[one] as number])))];
+}

@@ -1,0 +1,53 @@
+import type { Gpc } from "#core/phonics";
+import { chanceOn } from "./follow.ts";
+import type { Known } from "./known.ts";
+import { type SaidBy, type Standing, standingOn, sureness } from "./standing.ts";
+
+/** A spelling that it is worth asking a child about again, and why. */
+export interface WorthAsking {
+  readonly gpc: Gpc;
+  readonly chance: number;
+  /** It was all but secure and has faded · no one can say on which side of a half it lies · it was missed, once. */
+  readonly why: "fading" | "unsure" | "slipped";
+}
+
+/** Under three minutes, at some eight seconds a card with what is around it. */
+export const MOST_CARDS = 12;
+const ALL_BUT_SECURE = 0.85;
+
+/**
+ * What a child should be asked again: what was taught and asked, and is fading or doubtful, most doubtful first. Nothing that
+ * is settled either way, and nothing that was asked today.
+ */
+export function secondLook(
+  known: Pick<Known, "mind" | "shown">,
+  taught: readonly Gpc[],
+  today: string,
+  by: SaidBy,
+): readonly WorthAsking[] {
+  return taught
+    .flatMap((gpc) => {
+      const standing = standingOn(known, gpc, today, by);
+      const why = whyAsk(known, standing, today, by);
+      return why ? [{ gpc, chance: standing.chance, why, doubt: standing.gap * (1 - standing.gap) }] : [];
+    })
+    .sort((one, other) => other.doubt - one.doubt || (one.gpc < other.gpc ? -1 : 1))
+    .slice(0, MOST_CARDS)
+    .map(({ doubt: _, ...one }) => one);
+}
+
+function whyAsk(
+  { mind }: Pick<Known, "mind">,
+  { answers, skill, gap, chance, misses }: Standing,
+  today: string,
+  by: SaidBy,
+): WorthAsking["why"] | undefined {
+  const trace = mind.traces[skill];
+  if (answers === 0 || !trace) return undefined;
+  const lastDay = new Date(trace.day * 86_400_000).toISOString().replace(/T.*/, "");
+  if (lastDay >= today) return undefined;
+  if (gap >= sureness.gap) return misses < sureness.missesForGap ? "slipped" : undefined;
+  const then = chanceOn(mind, skill, lastDay, by).chance;
+  if (then >= ALL_BUT_SECURE && chance < ALL_BUT_SECURE) return "fading";
+  return gap > 1 - sureness.unsteady ? "unsure" : undefined;
+}

@@ -1,0 +1,202 @@
+import { describe, expect, test } from "vitest";
+import { type GivenAnswer, inCheck, isGiven, type Outcome, takesHeard } from "#core/ledger";
+import { readEntry, toLexicon } from "#core/words";
+import {
+  cellAt,
+  childRow,
+  codeOf,
+  dayNumber,
+  foresightOf,
+  historyOf,
+  knownBy,
+  type Lessons,
+  movedMost,
+  type SaidBy,
+  type SecureWhen,
+  type Standing,
+  secondLook,
+  shipped,
+  shownSpellings,
+  standingOn,
+  startingSecureWhen,
+  whyStanding,
+} from "./index.ts";
+
+const lexicon = toLexicon(["b i n|2", "b e d|1"].map(readEntry));
+const lessons: Lessons = {
+  taughtOn: (thing) => (thing === "sh=sh" ? undefined : dayNumber("2026-09-01")),
+  sessions: () => [],
+};
+const words = { lexicon };
+const TODAY = "2026-11-20";
+let serial = 0;
+
+function card(day: string, outcome: Outcome, item = "b=b", more: Partial<GivenAnswer> = {}): GivenAnswer {
+  const base = {
+    id: `a${String(serial++).padStart(5, "0")}`,
+    ...inCheck("card", `check ${day}`),
+    tags: [],
+    childId: "c",
+    item,
+    ms: 900,
+    pass: 1,
+    markedAt: `${day}T09:00:00.000Z`,
+    day,
+    markedBy: "Mx T.",
+    ...more,
+  };
+  return (takesHeard(outcome) ? { ...base, outcome, heard: "d", units: null } : { ...base, outcome }) as GivenAnswer;
+}
+const by = (secureWhen: SecureWhen = startingSecureWhen): SaidBy => ({ lessons, p: shipped, secureWhen });
+const wanted = { lessons, p: shipped, words };
+const standing = (answers: readonly GivenAnswer[], when?: SecureWhen, today = TODAY, gpc = "b=b"): Standing =>
+  standingOn(knownBy(answers, wanted), gpc, today, by(when));
+const days = (...outcomes: Outcome[]) => outcomes.map((outcome, at) => card(`2026-11-${10 + at}`, outcome));
+
+describe("words laid over the chance", () => {
+  test("not taught, not checked; what was asked before it was taught shows", () => {
+    expect(standing([]).state).toBe("not checked");
+    expect(standing([], undefined, TODAY, "sh=sh").state).toBe("not taught");
+    const early = [card("2026-11-10", "none", "sh=sh"), card("2026-11-12", "none", "sh=sh")];
+    expect(standing(early, undefined, TODAY, "sh=sh").state).toBe("gap");
+  });
+  test("one slip is never a gap, whoever slips", () => {
+    expect(standing(days("none")).state).toBe("not sure yet");
+    const weak = ["s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m"].map((gpc) => card("2026-11-01", "none", gpc));
+    const once = standing([...weak, card("2026-11-12", "wrong")]);
+    expect(once.gap).toBeGreaterThan(0.8);
+    expect(once.state).toBe("not sure yet");
+    expect(whyStanding(once, startingSecureWhen)).toMatch(/one slip is never a gap/);
+    expect(standing([...weak, ...days("wrong", "none")]).state).toBe("gap");
+    expect(standing(days("right", "right", "right", "none")).state).not.toBe("gap");
+  });
+  test("right again and again is secure, and fades", () => {
+    const answers = days("right", "right", "right", "right");
+    expect(standing(answers).state).toBe("secure");
+    expect(standing(answers, undefined, "2029-11-20").state).not.toBe("secure");
+  });
+  test.each<[string, SecureWhen, Outcome[], boolean]>([
+    ["two days", { by: "days", days: 2 }, ["none", "right", "right"], true],
+    ["two days, not in a row", { by: "days", days: 2 }, ["right", "slow", "right"], false],
+    ["three days", { by: "days", days: 3 }, ["right", "right"], false],
+    ["a share", { by: "share", percent: 75, of: 4 }, ["right", "right", "right", "right"], true],
+    ["a share that is not reached", { by: "share", percent: 90, of: 4 }, ["right", "none", "right", "right"], false],
+    ["fewer answers than the share is of", { by: "share", percent: 75, of: 5 }, ["right", "right", "right"], false],
+  ])("by the school's own rule: %s", (_, when, outcomes, secure) => {
+    const good = ["s=s", "a=a", "t=t", "p=p", "i=i"].map((gpc) => card("2026-11-01", "right", gpc));
+    expect(standing([...good, ...days(...outcomes)], when).state === "secure").toBe(secure);
+  });
+  test("by a round without an error: all cards of it, until one of a later round is missed", () => {
+    const deck = ["b=b", "s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m"];
+    const round = (day: string, missed?: string) =>
+      deck.map((gpc, at) =>
+        card(day, gpc === missed ? "none" : "right", gpc, { markedAt: `${day}T09:${10 + at}:00.000Z` }),
+      );
+    const clean = round("2026-11-10");
+    expect(standing(clean, { by: "pass" }).state).toBe("secure");
+    expect(standing(clean.slice(0, 5), { by: "pass" }).state).toBe("not sure yet");
+    const broken = [...clean, ...round("2026-11-12", "m=m")];
+    expect(standing(broken, { by: "pass" }).state).not.toBe("secure");
+    expect(standing([...broken, ...round("2026-11-14")], { by: "pass" }).state).toBe("secure");
+  });
+});
+
+test("a row, its codes, and what a map reads in them", () => {
+  const answers = [
+    ...days("none", "none", "wrong"),
+    ...["10", "12", "14"].map((day) => card(`2026-11-${day}`, "right", "s=s")),
+  ];
+  const known = knownBy(answers, wanted);
+  const row = childRow(known, ["b=b", "s=s", "m=m", "sh=sh"], TODAY, by());
+  const cells = row.map(codeOf).join("");
+  const read = row.map((_, at) => cellAt(cells, at));
+  expect(read.map((cell) => cell.state)).toEqual(row.map((one) => one.state));
+  expect(read.map((cell) => cell.state)).toEqual(["gap", "secure", "not checked", "not taught"]);
+  expect(read[0]?.need).toBeGreaterThan(0.7);
+  expect(read[0]?.canRead).toBe(false);
+  expect(read[1]).toMatchObject({ need: 0, canRead: true });
+  expect(read[2]).toMatchObject({ need: 0, chance: 0, canRead: false });
+  expect(cellAt(cells, 99).state).toBe("not taught");
+  expect(cellAt("?!x", 0).state).toBe("not taught");
+  expect(shownSpellings(known)).toEqual(["b=b", "s=s"]);
+});
+
+describe("why", () => {
+  const read = (day: string, outcome: Outcome, item: string, heard: string | null) =>
+    ({ ...card(day, outcome, item), ...inCheck("words", "k"), heard, units: null }) as GivenAnswer;
+  const answers = [
+    card("2026-10-01", "right"),
+    read("2026-10-08", "right", "b i n", null),
+    read("2026-10-15", "wrong", "b e d", "/d e d/"),
+    card("2026-10-22", "right"),
+  ];
+  const history = historyOf(answers, "say b=b", wanted);
+  test("every answer that spoke of it, with what it was and how far it moved the chance", () => {
+    expect(history.map(({ says }) => says)).toEqual([
+      "said at once",
+      "read in “bin”",
+      "went wrong in “bed”, read as “ded”",
+      "said at once",
+    ]);
+    expect(history.map(({ before, after }) => Math.sign(after.chance - before))).toEqual([1, 1, -1, 1]);
+    expect(historyOf(answers, "say e=e", wanted).map(({ says }) => says)).toEqual([
+      "right in “bed”, where something else went wrong",
+    ]);
+    expect(isGiven(history[0]?.answer as GivenAnswer)).toBe(true);
+  });
+  test("the three that moved it most, the newest first", () => {
+    const most = movedMost(history);
+    expect(most).toHaveLength(3);
+    expect(most.map(({ says }) => says)).toContain("went wrong in “bed”, read as “ded”");
+    expect(most.map(({ answer }) => answer.day)).toEqual(
+      most
+        .map(({ answer }) => answer.day)
+        .sort()
+        .reverse(),
+    );
+  });
+  test("a sentence with the chance, what it stands on, and the word", () => {
+    const says = whyStanding(standing(answers), startingSecureWhen);
+    expect(says).toMatch(/^\d+% likely to be said at sight today, between \d+% and \d+%: 4 answers on 4 days\. /);
+    expect(whyStanding(standing([]), startingSecureWhen)).toMatch(/^Taught, and not asked yet\./);
+    expect(whyStanding(standing([], undefined, TODAY, "sh=sh"), startingSecureWhen)).toBe(
+      "Not taught yet in this class, and never asked.",
+    );
+    const often = days("right", "right", "right", "right");
+    expect(whyStanding(standing(often), startingSecureWhen)).toMatch(/Secure here means a chance of 85% or more\.$/);
+    const two: SecureWhen = { by: "days", days: 5 };
+    expect(whyStanding(standing(often, two), two)).toMatch(
+      /Not sure yet: secure here means right at once on the last 5 days on which it was asked\.$/,
+    );
+  });
+});
+
+test("a second look takes what is doubtful or fading, and leaves what is settled or was asked today", () => {
+  const answers = [
+    ...days("none", "none", "none"),
+    ...["10", "12", "14"].map((day) => card(`2026-11-${day}`, "right", "s=s")),
+    card("2026-11-12", "none", "m=m"),
+    card(TODAY, "none", "t=t"),
+  ];
+  const looks = secondLook(knownBy(answers, wanted), ["b=b", "s=s", "m=m", "t=t", "p=p"], TODAY, by());
+  expect(looks.map(({ gpc }) => gpc)).toEqual(["m=m"]);
+  const later = secondLook(knownBy(answers, wanted), ["b=b", "s=s"], "2028-03-20", by());
+  expect(later.find(({ gpc }) => gpc === "s=s")?.why).toBe("fading");
+});
+
+test("foresight counts each way on the same cards, and nothing for nothing", () => {
+  const answers = Array.from({ length: 40 }, (_, at) =>
+    card(
+      `2026-${String(10 + Math.floor(at / 20)).padStart(2, "0")}-${10 + (at % 20)}`,
+      at % 4 === 0 ? "none" : "right",
+      at % 4 === 0 ? "b=b" : "s=s",
+    ),
+  );
+  const { answers: count, ways, bands } = foresightOf([{ answers, wanted }]);
+  expect(count).toBe(40);
+  expect(ways.map(({ name }) => name)).toEqual(["model", "days", "last", "share"]);
+  const loss = new Map(ways.map(({ name, logLoss }) => [name, logLoss]));
+  expect(loss.get("model")).toBeLessThan(loss.get("share") ?? 0);
+  expect(bands.reduce((sum, band) => sum + band.count, 0)).toBe(40);
+  expect(foresightOf([])).toEqual({ answers: 0, ways: [], bands: [] });
+});

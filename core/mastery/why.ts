@@ -1,0 +1,44 @@
+import { plural } from "#core/saying";
+import { type SecureWhen, type Standing, sureness } from "./standing.ts";
+
+const percent = (share: number) => `${Math.min(99, Math.max(1, Math.round(share * 100)))}%`;
+
+/** When a school calls a thing secure, as it follows "secure means". */
+export function secureInWords(when: SecureWhen): string {
+  switch (when.by) {
+    case "model":
+      return `a chance of ${when.percent}% or more`;
+    case "days":
+      return `right at once on the last ${plural(when.days, "day")} on which it was asked`;
+    case "share":
+      return `${when.percent}% of its last ${plural(when.of, "card")} right at once`;
+    case "pass":
+      return "in the last whole round of cards without an error";
+  }
+}
+
+/** Why a spelling stands as it does, in sentences for a colleague: the chance, what it stands on, and the word laid over it. */
+export function whyStanding(standing: Standing, when: SecureWhen): string {
+  const { state, chance, low, high, answers, days, misses } = standing;
+  if (state === "not taught") return "Not taught yet in this class, and never asked.";
+  if (state === "not checked")
+    return `Taught, and not asked yet. By what else is known of the child, ${percent(chance)} is likely.`;
+  const stands = `${percent(chance)} likely to be said at sight today, between ${percent(low)} and ${percent(high)}: ${plural(answers, "answer")} on ${plural(days, "day")}.`;
+  return `${stands} ${laidOver(standing, when, misses)}`;
+}
+
+function laidOver({ state, chance, gap }: Standing, when: SecureWhen, misses: number): string {
+  const secure = secureInWords(when);
+  switch (state) {
+    case "secure":
+      return `Secure here means ${secure}.`;
+    case "gap":
+      return `A gap: surely under a half, after ${plural(misses, "miss", "misses")}.`;
+    case "unsteady":
+      return `Unsteady: surely over a half, and not secure, which here means ${secure}.`;
+    default:
+      if (when.by !== "model" && chance >= 0.85) return `Not sure yet: secure here means ${secure}.`;
+      if (gap >= sureness.gap) return "Not sure yet: one slip is never a gap. One more card would say more.";
+      return "Not sure yet: it may lie on either side of a half. One more card would say most.";
+  }
+}

@@ -1,0 +1,72 @@
+import { createHash } from "node:crypto";
+import { eq, isNull } from "drizzle-orm";
+import { LRUCache } from "lru-cache";
+import { row } from "../settings/repository.ts";
+import * as t from "../store/schema.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** A session in which a child was, with what it taught and what it revisited. */
+export interface Held {
+  readonly day: string;
+  readonly taught: string;
+  readonly revisited: readonly string[];
+}
+
+/** The sessions of one child in order of days, and a text that is another when they are others. */
+export interface HeldWith {
+  readonly sessions: readonly Held[];
+  readonly key: string;
+}
+
+/** Of so many schools it is kept in memory. */
+const MOST_SCHOOLS = 50;
+const kept = new LRUCache<string, { readonly number: number; readonly byChild: ReadonlyMap<string, HeldWith> }>({
+  max: MOST_SCHOOLS,
+});
+
+/**
+ * The sessions that were held, by the children who came: read once, until a transaction somewhere writes into sessions or
+ * reports. A session of which no one has said who came is not held.
+ */
+export async function heldByChild(inside: Inside): Promise<ReadonlyMap<string, HeldWith>> {
+  if (inside.taughtHere) return read(inside);
+  const { held: number } = await row(inside);
+  const known = kept.get(inside.memoryKey);
+  if (known?.number === number) return known.byChild;
+  const byChild = await read(inside);
+  kept.set(inside.memoryKey, { number, byChild });
+  return byChild;
+}
+
+async function read(inside: Inside): Promise<ReadonlyMap<string, HeldWith>> {
+  const held = await inside
+    .select({ id: t.sessions.id, day: t.sessions.heldOn, plan: t.sessions.plan })
+    .from(t.sessions)
+    .where(isNull(t.sessions.removedAt));
+  const came = await inside
+    .selectDistinct({ sessionId: t.reports.sessionId, childId: t.reportCame.childId })
+    .from(t.reportCame)
+    .innerJoin(t.reports, eq(t.reports.id, t.reportCame.reportId));
+  const sessions = new Map(
+    held.map(({ id, day, plan }): [string, Held] => {
+      const revisited = plan.parts.flatMap(({ kind, items }) => (kind === "revisit" ? items : []));
+      return [id, { day, taught: plan.target, revisited: revisited.filter((gpc) => gpc !== plan.target) }];
+    }),
+  );
+  const byChild = new Map<string, Held[]>();
+  for (const { sessionId, childId } of came) {
+    const one = sessions.get(sessionId);
+    if (one) byChild.set(childId, [...(byChild.get(childId) ?? []), one]);
+  }
+  return new Map(
+    [...byChild].map(([id, list]) => {
+      const inOrder = list
+        .map((one) => ({ one, text: [one.day, one.taught, ...one.revisited].join(" ") }))
+        .sort((a, b) => (a.text < b.text ? -1 : 1));
+      const key = createHash("sha256")
+        .update(inOrder.map(({ text }) => text).join("\n"))
+        .digest("base64url");
+      return [id, { sessions: inOrder.map(({ one }) => one), key }];
+    }),
+  );
+}

@@ -1,0 +1,70 @@
+import { createHash } from "node:crypto";
+import { dayNumber, type Lessons } from "#core/mastery";
+import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
+import { heldByChild } from "../sessions/held.ts";
+import type { Inside } from "../store/scope.ts";
+
+/** What a child was taught, with its class and in sessions, and a text that is another when any of it is another. */
+export interface LessonsOfChild {
+  readonly taught: Taught;
+  readonly lessons: Lessons;
+  readonly key: string;
+}
+
+const keys = new WeakMap<ReadonlyMap<string, string>, string>();
+const days = new WeakMap<ReadonlyMap<string, string>, ReadonlyMap<string, number>>();
+
+/** What children were taught, by child and class. The same objects as long as nothing of it changes. */
+export async function lessonsIn(inside: Inside): Promise<(childId: string, classId: string) => LessonsOfChild> {
+  const byClass = await taughtByClass(inside);
+  const held = await heldByChild(inside);
+  return (childId, classId) => {
+    const taught = byClass.get(classId) ?? taughtNothing;
+    const mine = held.get(childId);
+    const since = daysOf(taught.since);
+    return {
+      taught,
+      key: `${keyOf(taught.since)} ${mine?.key ?? ""}`,
+      lessons: { taughtOn: (thing) => since.get(thing), sessions: sessionsOf(mine?.sessions ?? []) },
+    };
+  };
+}
+
+function keyOf(since: ReadonlyMap<string, string>): string {
+  const known = keys.get(since);
+  if (known !== undefined) return known;
+  const key = createHash("sha256")
+    .update(JSON.stringify([...since].sort()))
+    .digest("base64url");
+  keys.set(since, key);
+  return key;
+}
+
+function daysOf(since: ReadonlyMap<string, string>): ReadonlyMap<string, number> {
+  const known = days.get(since);
+  if (known) return known;
+  const made = new Map([...since].map(([thing, day]) => [thing, dayNumber(day)]));
+  days.set(since, made);
+  return made;
+}
+
+type Sessions = ReturnType<Lessons["sessions"]>;
+type HeldList = Parameters<typeof bySpelling>[0];
+const spelled = new WeakMap<HeldList, ReadonlyMap<string, Sessions>>();
+const none: Sessions = [];
+
+function sessionsOf(held: HeldList): Lessons["sessions"] {
+  const known = spelled.get(held) ?? bySpelling(held);
+  spelled.set(held, known);
+  return (thing) => known.get(thing) ?? none;
+}
+
+function bySpelling(
+  held: readonly { readonly day: string; readonly taught: string; readonly revisited: readonly string[] }[],
+): ReadonlyMap<string, Sessions> {
+  const found = new Map<string, { day: number; taught: boolean }[]>();
+  for (const { day, taught, revisited } of held)
+    for (const gpc of [taught, ...revisited])
+      found.set(gpc, [...(found.get(gpc) ?? []), { day: dayNumber(day), taught: gpc === taught }]);
+  return found;
+}
