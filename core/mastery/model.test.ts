@@ -56,17 +56,17 @@ const start = stands([]).chance;
 
 describe("what each kind of evidence does", () => {
   test("right raises, wrong lowers; slow lies between; a colleague's mark says less than a check", () => {
-    const after = (outcome: Outcome, more = {}) => stands([card(DAY, outcome, "ai=ai", more)]).chance;
-    expect(after("right")).toBeGreaterThan(start);
-    expect(after("none")).toBeLessThan(start);
-    expect(after("wrong")).toBeCloseTo(after("none"), 6);
-    expect(after("ownWay")).toBe(after("right"));
-    expect(after("slow")).toBeGreaterThan(after("none"));
-    expect(after("slow")).toBeLessThan(after("right"));
+    const told = (outcome: Outcome, more = {}) => stands([card(DAY, outcome, "ai=ai", more)]).chance;
+    expect(told("right")).toBeGreaterThan(start);
+    expect(told("none")).toBeLessThan(start);
+    expect(told("wrong")).toBeCloseTo(told("none"), 6);
+    expect(told("ownWay")).toBe(told("right"));
+    expect(told("slow")).toBeGreaterThan(told("none"));
+    expect(told("slow")).toBeLessThan(told("right"));
     const inOne = { ...inSession("card", "s", "r") };
-    expect(after("right", inOne)).toBeLessThan(after("right"));
-    expect(after("right", inOne)).toBeGreaterThan(start);
-    expect(after("right", { help: "hint" })).toBeLessThan(after("right"));
+    expect(told("right", inOne)).toBeLessThan(told("right"));
+    expect(told("right", inOne)).toBeGreaterThan(start);
+    expect(told("right", { help: "hint" })).toBeLessThan(told("right"));
   });
   test("a second answer on the same day weighs less than one on another day", () => {
     const once = stands([card("2026-11-18", "right"), card("2026-11-18", "right")]);

@@ -70,6 +70,17 @@ describe("words laid over the chance", () => {
     expect(standing([...weak, ...days("wrong", "none")]).state).toBe("gap");
     expect(standing(days("right", "right", "right", "none")).state).not.toBe("gap");
   });
+  test("one right answer is nothing secure, however strong the child", () => {
+    const strong = ["s=s", "a=a", "t=t", "p=p", "i=i", "n=n"].flatMap((gpc) => [
+      card("2026-11-01", "right", gpc),
+      card("2026-11-08", "right", gpc),
+    ]);
+    const once = standing([...strong, card("2026-11-12", "right")]);
+    expect(once.chance).toBeGreaterThan(0.85);
+    expect(once.state).toBe("not sure yet");
+    expect(whyStanding(once, startingSecureWhen)).toMatch(/one right answer is nothing secure/);
+    expect(standing([...strong, ...days("right", "right")]).state).toBe("secure");
+  });
   test("right again and again is secure, and fades", () => {
     const answers = days("right", "right", "right", "right");
     expect(standing(answers).state).toBe("secure");

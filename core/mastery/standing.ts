@@ -17,10 +17,14 @@ export type SecureWhen =
   | { readonly by: "pass" };
 
 /** By the model, at 85 in a hundred. */
-export const startingSecureWhen: SecureWhen = { by: "model", percent: 85 };
+const STARTING_PERCENT = 85;
+export const startingSecureWhen: SecureWhen = { by: "model", percent: STARTING_PERCENT };
 
-/** How sure the tool wants to be before it says on which side of a half a chance lies: nine in ten for secure, eight for a gap. */
-export const sureness = { secure: 0.9, gap: 0.8, unsteady: 0.8, missesForGap: 2 };
+/**
+ * How sure the tool wants to be before it says on which side of a half a chance lies: nine in ten for secure, eight for a gap
+ * and for unsteady. One slip is never a gap, and one right answer is nothing secure.
+ */
+export const sureness = { secure: 0.9, gap: 0.8, unsteady: 0.8, missesForGap: 2, answersForSecure: 2 };
 
 export type State = "not taught" | "not checked" | "secure" | "not sure yet" | "unsteady" | "gap";
 
@@ -52,23 +56,22 @@ export function standingOn(
 function stateOf(chance: Chance, shown: ShownSpelling | undefined, by: SaidBy): State {
   if (chance.answers === 0)
     return by.lessons.taughtOn(chance.skill.slice("say ".length)) === undefined ? "not taught" : "not checked";
-  const over = 1 - chance.gap;
   if (isSecure(chance, shown, by.secureWhen)) return "secure";
   if (chance.gap >= sureness.gap && chance.misses >= sureness.missesForGap) return "gap";
-  return over >= sureness.unsteady && !wantsMore(chance, by.secureWhen) ? "unsteady" : "not sure yet";
+  return 1 - chance.gap >= sureness.unsteady && !isHigh(chance, by.secureWhen) ? "unsteady" : "not sure yet";
 }
 
-/** High enough for most, and the school's own rule wants to see it again. */
-function wantsMore(chance: Chance, when: SecureWhen): boolean {
-  return when.by !== "model" && chance.chance * 100 >= 85;
+/** High enough for most: what is missing for secure is only to see it again. */
+export function isHigh({ chance }: Pick<Chance, "chance">, when: SecureWhen): boolean {
+  return chance * 100 >= (when.by === "model" ? when.percent : STARTING_PERCENT);
 }
 
-function isSecure({ chance, gap }: Chance, shown: ShownSpelling | undefined, when: SecureWhen): boolean {
+function isSecure({ chance, gap, answers }: Chance, shown: ShownSpelling | undefined, when: SecureWhen): boolean {
   // Whatever a rule counts, what has faded under a half is not secure.
   if (chance < 0.5) return false;
   switch (when.by) {
     case "model":
-      return chance * 100 >= when.percent && 1 - gap >= sureness.secure;
+      return chance * 100 >= when.percent && 1 - gap >= sureness.secure && answers >= sureness.answersForSecure;
     case "days": {
       const last = shown?.lastDays.slice(-when.days) ?? [];
       return last.length >= when.days && last.every(({ outcome }) => isRightAtOnce(outcome));

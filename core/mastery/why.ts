@@ -1,5 +1,5 @@
 import { plural } from "#core/saying";
-import { type SecureWhen, type Standing, sureness } from "./standing.ts";
+import { isHigh, type SecureWhen, type Standing, sureness } from "./standing.ts";
 
 const percent = (share: number) => `${Math.min(99, Math.max(1, Math.round(share * 100)))}%`;
 
@@ -37,7 +37,10 @@ function laidOver({ state, chance, gap }: Standing, when: SecureWhen, misses: nu
     case "unsteady":
       return `Unsteady: surely over a half, and not secure, which here means ${secure}.`;
     default:
-      if (when.by !== "model" && chance >= 0.85) return `Not sure yet: secure here means ${secure}.`;
+      if (isHigh({ chance }, when))
+        return when.by === "model"
+          ? "Not sure yet, though likely: one right answer is nothing secure. One more would settle it."
+          : `Not sure yet: secure here means ${secure}.`;
       if (gap >= sureness.gap) return "Not sure yet: one slip is never a gap. One more card would say more.";
       return "Not sure yet: it may lie on either side of a half. One more card would say most.";
   }

@@ -31,7 +31,7 @@ import {
 } from "#contract";
 import { asSheet, blockIds, defaultSettings, summarise } from "#core/checks";
 import { kindIds, standing } from "#core/ledger";
-import { childRow, codeOf, shownBy } from "#core/mastery";
+import { childRow, codeOf, dayNumber, knownBy, type Lessons, shipped, startingSecureWhen } from "#core/mastery";
 import { readWordItem } from "#core/words";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { answerTo, begin, beginOne, markAll, part, stopOf } from "./marking.ts";
@@ -175,11 +175,17 @@ describe("a check", () => {
   test("replaying the log gives the map that is served", async () => {
     const map = await house.ask(getGaps, { query: {} });
     const { answers } = await house.ask(exportChild, { params: { id: ada } });
-    const taught = new Set(["t=t", "o=o", "p=p", "s=s", "a=a", "d=d", "n=n", "i=i", "m=m"]);
+    const since = new Map(
+      ["t=t", "o=o", "p=p", "s=s", "a=a", "d=d", "n=n", "i=i", "m=m"].map((gpc) => [gpc, dayNumber("2026-11-02")]),
+    );
+    const lessons: Lessons = { taughtOn: (thing) => since.get(thing), sessions: () => [] };
+    const by = { lessons, p: shipped, secureWhen: startingSecureWhen };
+    const words = { lexicon: house.shipped.lexicon };
     const row = childRow(
-      { taught, shown: shownBy(standing(answers, { slowAfterMs: 3000 })) },
+      knownBy(standing(answers, { slowAfterMs: 3000 }), { ...by, words }),
       map.columns.map((column) => column.gpc),
       map.today,
+      by,
     );
     expect(map.rows.find((one) => one.id === ada)?.cells).toBe(row.map(codeOf).join(""));
   });

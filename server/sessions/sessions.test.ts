@@ -163,8 +163,8 @@ describe("a link", () => {
     const body = report();
     for (let times = 0; times < 2; times++) await house.ask(reportShared, { params: { token }, body });
     expect((await session()).reports).toHaveLength(1);
-    const { answers } = await house.ask(evidence, { params: { id: children[0] ?? "" }, query: { gpc: "b=b" } });
-    expect(answers.map(({ answer }) => answer.markedBy)).toEqual(["Wyn D.", "Ms Harrow"]);
+    const { pieces } = await house.ask(evidence, { params: { id: children[0] ?? "" }, query: { gpc: "b=b" } });
+    expect(pieces.map(({ by }) => by)).toEqual(["Wyn D.", "Ms Harrow"]);
     expect((await house.ask(listSessions, { query: {} }))[0]).toMatchObject({
       state: "held",
       shared: true,
@@ -191,9 +191,7 @@ describe("a link", () => {
     const second = report();
     await house.ask(reportShared, { params: { token }, body: second });
     const marked = async () =>
-      (await house.ask(evidence, { params: { id: children[0] ?? "" }, query: { gpc: "b=b" } })).answers.filter(
-        (one) => !one.voided,
-      ).length;
+      (await house.ask(evidence, { params: { id: children[0] ?? "" }, query: { gpc: "b=b" } })).pieces.length;
     const before = await marked();
     await house.ask(removeReport, { params: { id: sessionId, reportId: second.id } });
     expect(await marked()).toBe(before - 1);

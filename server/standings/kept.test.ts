@@ -10,16 +10,18 @@ import {
   markTaught,
   saveAnswers,
   setCheckSettings,
+  setSecureWhen,
 } from "#contract";
 import { dice } from "#core/checks";
 import { dayAt, standing } from "#core/ledger";
-import { childRow, codeOf, shownBy } from "#core/mastery";
+import { childRow, codeOf, knownBy, type SaidBy, shipped } from "#core/mastery";
 import { answerTo, begin, part } from "../checks/marking.ts";
 import { ruleOf } from "../ledger/standing.ts";
 import * as t from "../store/schema.ts";
 import { scopeOf } from "../store/scope.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
-import { forgetShown } from "./kept.ts";
+import { forgetKnown } from "./kept.ts";
+import { lessonsIn } from "./lessons.ts";
 
 let house: TestHouse;
 const classId = uuid();
@@ -47,19 +49,17 @@ afterAll(() => house.close());
 
 /** The map of the class as a replay of the whole log gives it. */
 async function replayed(columns: readonly string[], today: string): Promise<Map<string, string>> {
-  const { gpcs } = await house.school.taught.taughtToClass(classId);
   return inside(async (open) => {
-    const by = await ruleOf(open);
+    const rule = await ruleOf(open);
+    const lessons = await lessonsIn(open);
+    const secureWhen = (await house.school.settings.read()).secureWhen;
     const found = new Map<string, string>();
     for (const id of childIds) {
       const log = await house.school.ledger.logOfChildren([id]);
-      const shown = shownBy(standing(log, by), by.words);
-      found.set(
-        id,
-        childRow({ taught: new Set(gpcs), shown }, columns, today)
-          .map(codeOf)
-          .join(""),
-      );
+      const by: SaidBy = { lessons: lessons(id, classId).lessons, p: shipped, secureWhen };
+      const answers = standing(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
+      const known = knownBy(answers, { ...by, words: rule.words });
+      found.set(id, childRow(known, columns, today, by).map(codeOf).join(""));
     }
     return found;
   });
@@ -94,6 +94,21 @@ test("after thousands of marks, undos, late arrivals, changed settings and start
     const { refused } = await house.ask(saveAnswers, { body: { answers: batch } });
     marked += batch.length - refused.length;
     all.push(...batch.filter((one) => one.outcome !== "void"));
+    if (round % 11 === 6) {
+      // A step back and forth: what was taught, and since when, is part of what a child is judged by.
+      const stepId = round % 2 === 0 ? "s3" : "s4";
+      const at = new Date(start + round * 2 * 86_400_000).toISOString();
+      await house.ask(markTaught, {
+        params: { id: classId },
+        body: { id: uuid(), stepId, taughtOn: dayAt("UTC", at), at },
+      });
+    }
+    if (round % 13 === 5) {
+      const { version } = await house.ask(getSchool, {});
+      const secureWhen =
+        round % 2 === 0 ? ({ by: "days", days: 2 } as const) : ({ by: "model", percent: 90 } as const);
+      await house.ask(setSecureWhen, { body: { version, secureWhen } });
+    }
     if (round % 9 === 4) {
       const { version, checks: settings } = await house.ask(getSchool, {});
       const body = { version, checks: { ...settings, slowAfter: round % 2 === 0 ? 2 : 4 } };
@@ -102,7 +117,7 @@ test("after thousands of marks, undos, late arrivals, changed settings and start
     // A start: what is in memory is gone, what is stored is there.
     if (round % 7 === 3)
       await inside(async (open) => {
-        for (const id of childIds) forgetShown(open, id);
+        for (const id of childIds) forgetKnown(open, id);
       });
     for (const today of round % 2 === 0 ? ["2026-09-01"] : ["2026-12-24"]) {
       const map = await house.school.standings.gapMap(today, classId);
@@ -133,10 +148,10 @@ test("what another process has stored and marked is taken up, and what is not by
     await inside((open) =>
       open
         .update(standings)
-        .set({ ...change, shown: {} })
+        .set({ ...change, known: {} as never })
         .where(eq(standings.childId, childId)),
     );
-    await inside(async (open) => forgetShown(open, childId));
+    await inside(async (open) => forgetKnown(open, childId));
     expect(await cellsOf()).toBe(before);
   }
   // It has been put right where it is stored, too.

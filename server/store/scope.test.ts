@@ -135,6 +135,7 @@ describe("another school's rows", () => {
         startOf: () => other.settings.startOf(today),
         backedUp: () => other.settings.backedUp(new Date(mark.markedAt)),
         slowAfterMs: () => other.settings.slowAfterMs(),
+        secureWhen: () => other.settings.secureWhen(),
         change: () => other.settings.change({ name: "Another" }, null),
       },
       classes: {
@@ -249,7 +250,9 @@ describe("another school's rows", () => {
         commonOf: () => other.standings.commonOf([childId], today),
         readersOf: () => other.standings.readersOf([childId], today),
         secureOf: () => other.standings.secureOf([childId], today),
-        reasonFor: () => other.standings.reasonFor(childId, "s=s", today),
+        reasonFor: () => other.standings.reasonFor(childId, "s=s", today).catch(() => null),
+        foresight: () => other.standings.foresight([childId]),
+        secondLooks: () => other.standings.secondLooks([childId], today),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
       },
       groups: {

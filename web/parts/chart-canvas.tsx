@@ -30,13 +30,35 @@ function seriesOf({ name, values, axis, as }: ChartSeries, at: number, colour: C
   };
 }
 
+/** Two lines that are not seen, and what lies between them. */
+function bandOf({ low, high }: NonNullable<ChartWanted["band"]>, colour: string) {
+  const base = {
+    type: "line",
+    yAxisIndex: 1,
+    stack: "band",
+    symbol: "none",
+    silent: true,
+    lineStyle: { opacity: 0 },
+  };
+  return [
+    { ...base, name: "from", data: low },
+    {
+      ...base,
+      name: "to",
+      data: high.map((value, at) => value - (low[at] ?? 0)),
+      areaStyle: { color: colour, opacity: 0.16 },
+    },
+  ];
+}
+
 /** The options of a chart in these colours. */
-function optionsOf({ places, series, aim, notes }: Omit<ChartWanted, "label">, colour: Colour) {
+function optionsOf({ places, series, aim, notes, band }: Omit<ChartWanted, "label">, colour: Colour) {
   const [ink, soft, line] = [colour("--ink"), colour("--soft"), colour("--line")];
   const crowded = places.length >= CROWDED;
   const onRight = series
     .filter((one) => one.axis === "right")
-    .flatMap((one) => one.values.map((value) => value ?? 100));
+    .flatMap((one) => one.values.map((value) => value ?? 100))
+    .concat(band?.low ?? []);
   const drawn = series.map((one, at) => seriesOf(one, at, colour));
   const level = aim && {
     silent: true,
@@ -54,7 +76,13 @@ function optionsOf({ places, series, aim, notes }: Omit<ChartWanted, "label">, c
       top: series.length > 1 ? 32 : 14,
       bottom: crowded ? 74 : 26,
     },
-    legend: { show: series.length > 1, top: 0, itemGap: 24, textStyle: { color: ink } },
+    legend: {
+      show: series.length > 1,
+      data: series.map((one) => one.name),
+      top: 0,
+      itemGap: 24,
+      textStyle: { color: ink },
+    },
     tooltip: {
       trigger: "axis",
       renderMode: "richText",
@@ -80,14 +108,17 @@ function optionsOf({ places, series, aim, notes }: Omit<ChartWanted, "label">, c
       axisLabel: { color: soft, formatter: side === "right" ? "{value}%" : "{value}" },
       splitLine: { show: side === "left", lineStyle: { color: line } },
     })),
-    series: drawn.map((one, at) => (at === 0 && level ? { ...one, markLine: level } : one)),
+    series: [
+      ...drawn.map((one, at) => (at === 0 && level ? { ...one, markLine: level } : one)),
+      ...(band ? bandOf(band, colour("--leaf")) : []),
+    ],
   };
 }
 
 /** The chart itself, in the colours of the page. */
-export function ChartCanvas({ places, series, aim, notes }: ChartWanted) {
+export function ChartCanvas({ places, series, aim, notes, band }: ChartWanted) {
   const place = useRef<HTMLDivElement>(null);
-  const wanted = JSON.stringify({ places, series, aim, notes });
+  const wanted = JSON.stringify({ places, series, aim, notes, band });
   useEffect(() => {
     const here = place.current;
     if (!here) return;

@@ -15,6 +15,8 @@ export interface ChartWanted {
   readonly series: readonly ChartSeries[];
   /** A word to each place, shown when it is pointed at. */
   readonly notes?: readonly (string | null)[] | undefined;
+  /** Between these, in percent on the right axis, what the first line shows may lie. */
+  readonly band?: { readonly low: readonly number[]; readonly high: readonly number[] } | undefined;
   /** A level to aim for, on the left axis. */
   readonly aim?: { readonly name: string; readonly value: number } | undefined;
 }

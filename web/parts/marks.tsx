@@ -1,3 +1,4 @@
+import type { CSSProperties } from "react";
 import type { State } from "#core/mastery";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import type { Unit } from "#core/words";
@@ -16,8 +17,15 @@ export function leafClass(state: State): string {
   return `leaf-mark ${shapeOf[state]}`;
 }
 
-export function LeafMark({ state }: { state: State }) {
-  return <span className={leafClass(state)} aria-hidden />;
+/** How light a mark is, by the chance that it stands for, 0 to 1. */
+export function leafStyle(chance: number): CSSProperties {
+  return { "--chance": chance } as CSSProperties;
+}
+
+export function LeafMark({ state, chance }: { state: State; chance?: number | undefined }) {
+  return (
+    <span className={leafClass(state)} style={chance === undefined ? undefined : leafStyle(chance)} aria-hidden />
+  );
 }
 
 /** The six states with their marks. */
@@ -30,6 +38,7 @@ export function Legend() {
         </li>
       ))}
       <li>blank: not taught</li>
+      <li>the darker, the likelier</li>
     </ul>
   );
 }

@@ -1,25 +1,20 @@
-import { evidence } from "#contract";
-import { isGiven } from "#core/ledger";
+import { type Evidence, evidence } from "#contract";
 import type { State } from "#core/mastery";
-import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence, ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
+import { Chart } from "#web/parts/chart.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { LeafMark } from "#web/parts/marks.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
 import type { GapRow } from "./view.ts";
 
-const words: Record<string, string> = {
-  right: "right at once",
-  slow: "right, slow",
-  ownWay: "right, in their own way",
-  wrong: "wrong",
-  none: "no answer",
-};
+type Piece = Evidence["pieces"][number];
+const percent = (share: number) => Math.round(share * 100);
 
-/** Every answer behind one cell, with its date and who marked it. */
+/** Why one cell is what it is: the chance, what moved it most, how it went over time, and every answer behind it. */
 export function EvidenceSheet({
   row,
   gpc,
@@ -42,21 +37,31 @@ export function EvidenceSheet({
       {data && (
         <>
           <p className="mb-1 flex items-center gap-2 text-lg font-semibold">
-            <LeafMark state={data.state as State} /> {data.state}
+            <LeafMark state={data.state as State} chance={data.chance} /> {data.state}
           </p>
           <p className="mb-4">{data.why}</p>
-          {data.answers.length === 0 && <p className="text-soft">No answer yet.</p>}
+          <MovedMost told={data} />
+          <OverTime told={data} />
+          <h3 className="mb-1 text-sm font-semibold text-soft">Every answer that spoke of it</h3>
+          {data.pieces.length === 0 && <p className="text-soft">No answer yet.</p>}
           <ol className="flex flex-col divide-y divide-line" aria-label="Answers, newest first">
-            {data.answers.map(({ answer, voided }) => (
-              <li key={answer.id} className={`py-1.5 ${voided ? "text-soft line-through" : ""}`}>
-                <span className="font-semibold">{words[answer.outcome]}</span>
-                {answer.outcome === "wrong" && answer.heard && <>, said “{plainSound(answer.heard)}”</>}
+            {data.pieces.map((piece) => (
+              <li key={piece.id} className="py-1.5">
+                <span className="flex justify-between gap-3">
+                  <span>{piece.says}</span>
+                  <Change piece={piece} />
+                </span>
                 <span className="block text-sm text-soft">
-                  {shortDay(answer.day, todayHere())}, marked by {answer.markedBy}
-                  {isGiven(answer) && answer.ms !== null && `, ${(answer.ms / 1000).toFixed(1)} s`}
-                  {isGiven(answer) && answer.pass > 1 && `, round ${answer.pass}`}
-                  {isGiven(answer) && answer.source.kind === "session" && ", in a session"}
-                  {voided && ", taken back"}
+                  {shortDay(piece.day, todayHere())}, marked by {piece.by}
+                  {piece.ms !== null && `, ${(piece.ms / 1000).toFixed(1)} s`}
+                </span>
+              </li>
+            ))}
+            {data.takenBack.map((answer) => (
+              <li key={answer.id} className="py-1.5 text-soft">
+                <span className="line-through">a card</span>
+                <span className="block text-sm">
+                  {shortDay(answer.day, todayHere())}, marked by {answer.markedBy}, taken back
                 </span>
               </li>
             ))}
@@ -68,5 +73,65 @@ export function EvidenceSheet({
         </>
       )}
     </Sheet>
+  );
+}
+
+/** From how much to how much an answer moved the chance. */
+function Change({ piece: { before, after } }: { piece: Piece }) {
+  return (
+    <span className="flex-none text-sm tabular-nums text-soft">
+      {percent(before)}% → {percent(after)}%
+    </span>
+  );
+}
+
+/** The few answers that say most, where there are more. */
+function MovedMost({ told: { moved, pieces } }: { told: Evidence }) {
+  const most = moved.flatMap((id) => pieces.find((piece) => piece.id === id) ?? []);
+  if (pieces.length <= most.length) return null;
+  return (
+    <>
+      <h3 className="mb-1 text-sm font-semibold text-soft">What moved it most</h3>
+      <ul className="mb-4 flex flex-col gap-1">
+        {most.map((piece) => (
+          <li key={piece.id} className="flex justify-between gap-3">
+            <span>
+              {shortDay(piece.day, todayHere())}: {piece.says}
+            </span>
+            <Change piece={piece} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** The chance after each day on which something spoke of it, and today. */
+function OverTime({ told: { pieces, chance, low, high } }: { told: Evidence }) {
+  const today = todayHere();
+  const byDay = new Map([...pieces].reverse().map((piece) => [piece.day, piece]));
+  if (byDay.size < 2) return null;
+  const days = [...byDay.values()].filter((piece) => piece.day < today);
+  const says = (day: string) => pieces.filter((piece) => piece.day === day).map((piece) => piece.says);
+  return (
+    <div className="mb-4">
+      <Chart
+        label={`The chance over time, from ${percent(days[0]?.after ?? chance)}% to ${percent(chance)}% today`}
+        places={[...days.map((piece) => shortDay(piece.day, today).replace(/^\w+ /, "")), "today"]}
+        series={[
+          {
+            name: "Said at sight",
+            values: [...days.map((piece) => percent(piece.after)), percent(chance)],
+            axis: "right",
+            as: "line",
+          },
+        ]}
+        band={{
+          low: [...days.map((piece) => percent(piece.low)), percent(low)],
+          high: [...days.map((piece) => percent(piece.high)), percent(high)],
+        }}
+        notes={[...days.map((piece) => says(piece.day).join("\n")), says(today).join("\n") || null]}
+      />
+    </div>
   );
 }

@@ -27,6 +27,7 @@ export function Screen() {
     state: (search.get("state") ?? "") as State | "",
     sort: (search.get("sort") ?? "name") as SortBy,
     onlyTaught: search.get("columns") !== "all",
+    hideNames: search.get("names") === "hidden",
   });
   const [open, setOpen] = useState<CellPlace | null>(null);
   const view = useMemo(() => (map.data ? viewOf(map.data, filter) : null), [map.data, filter]);
@@ -106,6 +107,7 @@ export function Screen() {
             <option value="name">name</option>
             <option value="alike">likeness</option>
             <option value="gaps">gaps, most first</option>
+            <option value="doubt">doubts, most first</option>
           </Choice>
         </div>
         <label className="flex items-center gap-2 pb-2">
@@ -116,6 +118,15 @@ export function Screen() {
             onChange={(event) => set("columns", event.target.checked ? "all" : "")}
           />{" "}
           untaught too
+        </label>
+        <label className="flex items-center gap-2 pb-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-leaf"
+            checked={filter.hideNames}
+            onChange={(event) => set("names", event.target.checked ? "hidden" : "")}
+          />{" "}
+          hide names
         </label>
       </div>
       {map.error && !map.data && <Trouble error={map.error} />}

@@ -3,7 +3,7 @@ import { type KeyboardEvent, memo, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { listedKey, useKeys } from "#web/device/keys.tsx";
-import { leafClass } from "#web/parts/marks.tsx";
+import { leafClass, leafStyle } from "#web/parts/marks.tsx";
 import type { GapRow, GapView } from "./view.ts";
 
 const CELL = 30;
@@ -218,20 +218,21 @@ const Row = memo(function Row({ row, at, top, width, first, last, columns, activ
   for (const column of drawn) {
     const state = row.states[column];
     if (!state) continue;
+    const chance = row.chances[column] ?? 0;
     cells.push(
       <span
         key={column}
         id={`cell-${at}-${column}`}
         role="gridcell"
         aria-colindex={column + 2}
-        aria-label={`${row.name}, ${spellingName(columns[column]?.gpc ?? "")}: ${state}`}
+        aria-label={`${row.name}, ${spellingName(columns[column]?.gpc ?? "")}: ${state}${chance > 0 ? `, ${Math.round(chance * 100)}%` : ""}`}
         data-row={at}
         data-column={column}
         data-state={state}
         className={`absolute flex cursor-pointer items-center justify-center ${active === column ? "z-10 rounded outline-2 outline-damson" : ""} ${only && only !== state ? "opacity-25" : ""}`}
         style={{ left: NAME + column * CELL, top: 0, width: CELL, height: ROW }}
       >
-        <span className={leafClass(state)} aria-hidden />
+        <span className={leafClass(state)} style={leafStyle(chance)} aria-hidden />
       </span>,
     );
   }

@@ -1,7 +1,7 @@
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { shortDay } from "#core/saying";
 import { todayHere } from "#web/device/clock.ts";
-import { Legend, leafClass } from "#web/parts/marks.tsx";
+import { Legend, leafClass, leafStyle } from "#web/parts/marks.tsx";
 import { usePrinting } from "#web/parts/printing.ts";
 import type { GapView } from "./view.ts";
 
@@ -56,7 +56,7 @@ export function PrintMap({ view, title, day }: { view: GapView; title: string; d
                       <td key={gpc} className="border-b border-l border-line/60 text-center">
                         <span
                           className={leafClass(entry.states[column + index] ?? "not taught")}
-                          style={{ width: "3mm", height: "3mm" }}
+                          style={{ ...leafStyle(entry.chances[column + index] ?? 0), width: "3mm", height: "3mm" }}
                         />
                       </td>
                     ))}

@@ -7,12 +7,12 @@ const map: Gaps = {
   today: "2026-11-20",
   columns: [column("m=m", 1), column("a=a", 1), column("t=t", 2), column("sh=sh", 3)],
   rows: [
-    { id: "1", name: "Ada", classId: "k", cells: "sgg." },
-    { id: "2", name: "Ben", classId: "k", cells: "sss." },
-    { id: "3", name: "Cy", classId: "k", cells: "sgm." },
+    { id: "1", name: "Ada", classId: "k", cells: "s95g10g12.00" },
+    { id: "2", name: "Ben", classId: "k", cells: "s95s92s90.00" },
+    { id: "3", name: "Cy", classId: "k", cells: "s95g20u60.00" },
   ],
 };
-const all: GapFilter = { step: "", state: "", sort: "name", onlyTaught: false };
+const all: GapFilter = { step: "", state: "", sort: "name", onlyTaught: false, hideNames: false };
 const names = (filter: Partial<GapFilter>) => viewOf(map, { ...all, ...filter }).rows.map((row) => row.name);
 const spellings = (filter: Partial<GapFilter>) => viewOf(map, { ...all, ...filter }).columns.map((one) => one.gpc);
 
@@ -33,6 +33,11 @@ describe("the view of a map", () => {
     expect(spellings({ state: "gap" })).toEqual(["a=a", "t=t"]);
     expect(names({ state: "gap" })).toEqual(["Ada", "Cy"]);
     expect(names({ state: "unsteady" })).toEqual(["Cy"]);
+  });
+  test("numbers the children where their names are hidden, and keeps their chances", () => {
+    const view = viewOf(map, { ...all, sort: "gaps", hideNames: true });
+    expect(view.rows.map((row) => row.name)).toEqual(["Child 1", "Child 2", "Child 3"]);
+    expect(view.rows[0]?.chances).toEqual([0.95, 0.1, 0.12, 0]);
   });
   test("sorts by gaps, and puts like beside like", () => {
     expect(names({ sort: "gaps" })).toEqual(["Ada", "Cy", "Ben"]);

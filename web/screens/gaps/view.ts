@@ -1,7 +1,7 @@
 import type { Gaps } from "#contract";
 import { alikeOrder, cellAt, type State } from "#core/mastery";
 
-export type SortBy = "name" | "alike" | "gaps";
+export type SortBy = "name" | "alike" | "gaps" | "doubt";
 
 export interface GapFilter {
   readonly step: string;
@@ -9,14 +9,17 @@ export interface GapFilter {
   readonly sort: SortBy;
   /** Leave out columns that no one has been taught and no one was asked. */
   readonly onlyTaught: boolean;
+  /** For a screen that others see: children are numbered. */
+  readonly hideNames: boolean;
 }
 
 export interface GapRow {
   readonly id: string;
   readonly name: string;
   readonly classId: string;
-  /** One state a shown column. */
+  /** One state a shown column, and the chance that it is laid over, 0 to 1. */
   readonly states: readonly State[];
+  readonly chances: readonly number[];
   /** Shown columns that are a gap for this child. */
   readonly gaps: number;
 }
@@ -39,19 +42,21 @@ export function viewOf(map: Gaps, filter: GapFilter): GapView {
   const at = map.columns.flatMap((_, index) => (keep[index] ? [index] : []));
   const rows = map.rows
     .map((row) => {
-      const states = at.map((index) => stateAt(row.cells, index));
+      const cells = at.map((index) => cellAt(row.cells, index));
+      const states = cells.map((cell) => cell.state);
       return {
         id: row.id,
         name: row.name,
         classId: row.classId,
         states,
+        chances: cells.map((cell) => cell.chance),
         gaps: states.filter((state) => state === "gap").length,
       };
     })
     .filter((row) => !filter.state || row.states.includes(filter.state));
   return {
     columns: at.flatMap((index) => map.columns[index] ?? []),
-    rows: sorted(rows, filter.sort),
+    rows: named(sorted(rows, filter.sort), filter.hideNames),
     sums: at.map((_, column) => ({
       gap: rows.filter((row) => row.states[column] === "gap").length,
       secure: rows.filter((row) => row.states[column] === "secure").length,
@@ -59,9 +64,17 @@ export function viewOf(map: Gaps, filter: GapFilter): GapView {
   };
 }
 
+function named(rows: readonly GapRow[], hide: boolean): readonly GapRow[] {
+  return hide ? rows.map((row, at) => ({ ...row, name: `Child ${at + 1}` })) : rows;
+}
+
 function sorted(rows: GapRow[], by: SortBy): readonly GapRow[] {
   if (by === "gaps")
     return [...rows].sort((one, other) => other.gaps - one.gaps || one.name.localeCompare(other.name));
+  if (by === "doubt") {
+    const doubts = (row: GapRow) => row.states.filter((state) => state === "not sure yet").length;
+    return [...rows].sort((one, other) => doubts(other) - doubts(one) || one.name.localeCompare(other.name));
+  }
   if (by === "name") return rows;
   return alikeOrder(rows.map((row) => row.states)).flatMap((at) => rows[at] ?? []);
 }
