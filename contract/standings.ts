@@ -63,7 +63,7 @@ const worthAsking = z.object({
 export const getSecondLooks = {
   method: "GET",
   path: "/api/second-looks",
-  may: { by: "assistant", shows: { "*.id": "child" } },
+  may: { by: "teacher", shows: { "*.id": "child" } },
   answer: z.array(z.object({ id, name: z.string(), className: z.string(), cards: z.array(worthAsking) })),
 } as const satisfies Endpoint;
 export type SecondLook = z.infer<typeof getSecondLooks.answer>[number];

@@ -132,6 +132,23 @@ describe("what each kind of evidence does", () => {
   });
 });
 
+test("the worked example of Help", () => {
+  const rainy = toLexicon(["r ai n|2", "t r ai n|2"].map(readEntry));
+  const by = { ...wanted, words: { lexicon: rainy } };
+  const known = ["s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m", "d=d", "e=e", "o=o", "u=u"].map((gpc, at) =>
+    card("2026-10-01", at % 6 === 5 ? "none" : "right", gpc),
+  );
+  const percent = (log: readonly GivenAnswer[], day: string, skill: Skill = "say ai=ai") =>
+    Math.round(100 * stands(log, day, skill, by).chance);
+  const rain = [...known, word("2026-10-01", "right", "r ai n")];
+  const train = [...rain, word("2026-10-08", "wrong", "t r ai n", "tran")];
+  expect([percent(known, "2026-10-01"), percent(rain, "2026-10-01"), percent(train, "2026-10-08")]).toEqual([
+    62, 77, 45,
+  ]);
+  for (const skill of ["say t=t", "say r=r"] as const)
+    expect(percent(train, "2026-10-08", skill)).toBeGreaterThan(percent(rain, "2026-10-08", skill));
+});
+
 describe("time and lessons", () => {
   const two = [card("2026-09-20", "right"), card("2026-09-27", "right")];
   test("it fades, and is less sure, the longer no one asks; what came after long keeps longer", () => {

@@ -11,6 +11,11 @@ export interface WorthAsking {
   readonly why: "fading" | "unsure" | "slipped";
 }
 
+/** How doubtful it is on which side of a half a chance lies: 0 when it is settled, a quarter when it could be either. */
+export function doubtOf({ gap }: Pick<Standing, "gap">): number {
+  return gap * (1 - gap);
+}
+
 /** Under three minutes, at some eight seconds a card with what is around it. */
 export const MOST_CARDS = 12;
 const ALL_BUT_SECURE = 0.85;
@@ -29,7 +34,7 @@ export function secondLook(
     .flatMap((gpc) => {
       const standing = standingOn(known, gpc, today, by);
       const why = whyAsk(known, standing, today, by);
-      return why ? [{ gpc, chance: standing.chance, why, doubt: standing.gap * (1 - standing.gap) }] : [];
+      return why ? [{ gpc, chance: standing.chance, why, doubt: doubtOf(standing) }] : [];
     })
     .sort((one, other) => other.doubt - one.doubt || (one.gpc < other.gpc ? -1 : 1))
     .slice(0, MOST_CARDS)

@@ -12,7 +12,7 @@ import {
 import { splitGpc } from "#core/phonics";
 import type { Lived, Memory, Term } from "#core/readers";
 import { failedUnits, readWordItem } from "#core/words";
-import { crossFitted, type Row } from "./logistic.ts";
+import { fittedTo, type Row } from "./logistic.ts";
 import { auc, brier, calibrationError, f1, GAP, type Judged, recall } from "./measures.ts";
 import { play, shippedLexicon } from "./worlds.ts";
 
@@ -66,7 +66,7 @@ export function lookAt(terms: readonly Term[], at: number, p: Parameters = shipp
             standing.state === "gap" || (standing.state === "unsteady" && standing.reason === "missed after right"),
           need: needByDays(standing) - (standing.state === "secure" ? 0.2 : 0),
         });
-        look.rows.push({ features: features(gpc), truth: truth < GAP, childId: child.childId });
+        look.rows.push({ features: features(gpc), truth: truth < GAP });
       }
     }
   }
@@ -162,7 +162,7 @@ export function figuresOf(look: Look): Figures {
   const byGap = look.truth.map((truth, at) => ({ gapSaid: look.model[at]?.gap ?? 0, truth }));
   const rule = judged((at) => 1 - (look.rule[at]?.need ?? 0));
   const called = new Set(rule.filter((_, at) => look.rule[at]?.called));
-  const fitted = crossFitted(look.rows);
+  const fitted = fittedTo(look.rows);
   const fit = judged((at) => 1 - (fitted[at] ?? 0));
   return {
     gaps: look.truth.filter((one) => one < GAP).length / look.truth.length,

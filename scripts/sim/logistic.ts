@@ -1,14 +1,13 @@
-/** A row of features with what is true of it, and whose it is. */
+/** A row of features with what is true of it. */
 export interface Row {
   readonly features: readonly number[];
   readonly truth: boolean;
-  readonly childId: string;
 }
 
 const logistic = (x: number) => 1 / (1 + Math.exp(-x));
 
 /** Weights of a logistic regression with a little ridge (Newton's method), the first for the constant. */
-export function fitLogistic(rows: readonly Row[], ridge = 1): Float64Array {
+function fitLogistic(rows: readonly Row[], ridge = 1): Float64Array {
   const size = (rows[0]?.features.length ?? 0) + 1;
   const weights = new Float64Array(size);
   for (let round = 0; round < 12; round++) {
@@ -75,17 +74,11 @@ function standardised(rows: readonly Row[]): readonly Row[] {
 
 const average = (list: readonly number[]) => list.reduce((sum, one) => sum + one, 0) / (list.length || 1);
 
-/** What a regression that has not seen a child says of each of its rows: fitted on four fifths of the children, five times. */
-export function crossFitted(plain: readonly Row[]): number[] {
+/** What a regression that was fitted to the truth of these rows says of each of them: as near as such a line can come. */
+export function fittedTo(plain: readonly Row[]): number[] {
   const rows = standardised(plain);
-  const children = [...new Set(rows.map((row) => row.childId))];
-  const part = new Map(children.map((id, at) => [id, at % 5]));
-  const said: number[] = Array(rows.length).fill(0);
-  for (let fold = 0; fold < 5; fold++) {
-    const weights = fitLogistic(rows.filter((row) => part.get(row.childId) !== fold));
-    for (const [at, row] of rows.entries())
-      if (part.get(row.childId) === fold)
-        said[at] = logistic([1, ...row.features].reduce((sum, x, i) => sum + x * (weights[i] as number), 0));
-  }
-  return said;
+  const weights = fitLogistic(rows);
+  return rows.map(({ features }) =>
+    logistic([1, ...features].reduce((sum, x, at) => sum + x * (weights[at] as number), 0)),
+  );
 }

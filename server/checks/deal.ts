@@ -8,7 +8,7 @@ import { lexiconOf, type SentWords } from "../words/laid.ts";
 /** What a part of a check is drawn from: what is known of a child, or of all of them together. */
 export type DrawnFrom = Pick<
   Ask,
-  "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "secure" | "last"
+  "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "secure" | "doubt" | "last"
 >;
 
 /** A plan of checks, and for whom its items are drawn. */

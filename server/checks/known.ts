@@ -6,7 +6,7 @@ import { findMany } from "../classes/children.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import { dayOf } from "../settings/repository.ts";
-import { secureOf } from "../standings/repository.ts";
+import { type Due, dueOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import type { Dealt, DrawnFrom } from "./deal.ts";
 import { byMinute, type CheckRow } from "./repository.ts";
@@ -29,7 +29,7 @@ export async function knowledgeOf(inside: Inside, childIds: readonly string[], n
   const taught = await taughtByClass(inside);
   const logs = await standingOfChildren(inside, childIds);
   const today = await dayOf(inside, now);
-  const secure = await secureOf(inside, [...children.keys()], today);
+  const due = await dueOf(inside, [...children.keys()], today);
   const minutes = await byMinute(inside, childIds);
   return childIds.flatMap((id) => {
     const child = children.get(id);
@@ -40,7 +40,7 @@ export async function knowledgeOf(inside: Inside, childIds: readonly string[], n
         child,
         byClock,
         given: logs.get(id) ?? [],
-        secure: secure.get(id) ?? new Set(),
+        due: due.get(id) ?? { secure: new Set(), doubt: new Map() },
         taught: taught.get(child.classId),
       }),
     ];
@@ -52,12 +52,11 @@ interface KnownWanted {
   /** The child's checks that went by the minute. */
   readonly byClock: readonly CheckRow[];
   readonly given: readonly GivenAnswer[];
-  /** The taught spellings that are secure today. */
-  readonly secure: ReadonlySet<string>;
+  readonly due: Due;
   readonly taught: Taught | undefined;
 }
 
-function knownOf({ child, byClock, given, secure, taught = taughtNothing }: KnownWanted): Known {
+function knownOf({ child, byClock, given, due, taught = taughtNothing }: KnownWanted): Known {
   const { gpcs, exceptionWords, order, stepId } = taught;
   const lastOfKind = (kind: string, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();
@@ -79,7 +78,7 @@ function knownOf({ child, byClock, given, secure, taught = taughtNothing }: Know
         recent: lastSteps(order, stepId, section.recentSteps),
         exceptionWords,
         recentExceptionWords: steps.flatMap((step) => step.exceptionWords),
-        secure,
+        ...due,
         last,
       };
     },
@@ -115,6 +114,12 @@ function inCommon(from: readonly DrawnFrom[]): DrawnFrom {
     exceptionWords: inAll((one) => one.exceptionWords),
     recentExceptionWords: inAll((one) => one.recentExceptionWords),
     secure: new Set([...first.secure].filter((gpc) => from.every((one) => one.secure.has(gpc)))),
+    doubt: new Map(
+      [...(first.doubt ?? [])].map(([gpc, doubt]) => [
+        gpc,
+        Math.max(doubt, ...from.map((one) => one.doubt?.get(gpc) ?? 0)),
+      ]),
+    ),
     last: lastOfAll(from.map((one) => one.last)),
   };
 }

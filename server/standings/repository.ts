@@ -6,6 +6,7 @@ import {
   childRow,
   codeOf,
   confusionsIn,
+  doubtOf,
   type Foresight,
   foresightOf,
   historyOf,
@@ -157,16 +158,22 @@ export async function readersOf(
   return { children: readers.sort((one, other) => one.name.localeCompare(other.name)), needed: [...needed] };
 }
 
-/** Of each of these children, the taught spellings that are secure today. */
-export async function secureOf(
-  inside: Inside,
-  childIds: readonly string[],
-  today: string,
-): Promise<Map<string, ReadonlySet<string>>> {
+/** What a deck of what is due is dealt from. */
+export interface Due {
+  /** The taught spellings that are secure today. */
+  readonly secure: ReadonlySet<string>;
+  /** How doubtful it is of each taught spelling on which side of a half it lies, 0 to a quarter. */
+  readonly doubt: ReadonlyMap<string, number>;
+}
+
+/** Of each of these children, what of its taught spellings is secure and what is doubtful today. */
+export async function dueOf(inside: Inside, childIds: readonly string[], today: string): Promise<Map<string, Due>> {
   return new Map(
     [...(await knownOf(inside, childIds))].map(([id, { known, taught, by }]) => {
       const row = childRow(known, taught.gpcs, today, by);
-      return [id, new Set(taught.gpcs.filter((_, at) => row[at]?.state === "secure"))];
+      const secure = new Set(taught.gpcs.filter((_, at) => row[at]?.state === "secure"));
+      const doubt = new Map(taught.gpcs.map((gpc, at) => [gpc, doubtOf(row[at] as Standing)]));
+      return [id, { secure, doubt }];
     }),
   );
 }

@@ -249,7 +249,7 @@ describe("another school's rows", () => {
         standingsOf: () => other.standings.standingsOf(childId, today),
         commonOf: () => other.standings.commonOf([childId], today),
         readersOf: () => other.standings.readersOf([childId], today),
-        secureOf: () => other.standings.secureOf([childId], today),
+        dueOf: () => other.standings.dueOf([childId], today),
         reasonFor: () => other.standings.reasonFor(childId, "s=s", today).catch(() => null),
         foresight: () => other.standings.foresight([childId]),
         secondLooks: () => other.standings.secondLooks([childId], today),

@@ -51,6 +51,7 @@ export const openRouter = () =>
         { path: "/check/:sittingId/result", element: later(() => import("#web/screens/check/result.tsx")) },
         { path: "/check/:sittingId/sheets", element: later(() => import("#web/screens/check/sheets.tsx")) },
         { path: "/gaps", element: later(() => import("#web/screens/gaps/gaps.tsx")) },
+        { path: "/sure", element: later(() => import("#web/screens/sure/sure.tsx")) },
         { path: "/groups", element: later(() => import("#web/screens/groups/groups.tsx")) },
         { path: "/groups/new", element: later(() => import("#web/screens/groups/propose.tsx")) },
         { path: "/groups/:groupId", element: later(() => import("#web/screens/groups/group.tsx")) },

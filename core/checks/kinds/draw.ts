@@ -6,8 +6,8 @@ import type { AskOf, Drawn } from "./kind.ts";
 type AnyAsk = AskOf<CommonSection & { readonly kind: KindId }>;
 
 /**
- * Spellings of the section's scope, none twice, at most `most` of those that are due: what was asked before and is
- * not secure comes first.
+ * Spellings of the section's scope, none twice, at most `most` of those that are due: what is most doubtful comes first, where
+ * the doubt is known; else what was asked before and is not secure.
  */
 export function drawSpellings(ask: AnyAsk): Drawn {
   const { section, taught, recent } = ask;
@@ -22,6 +22,9 @@ function dueFirst(gpcs: readonly Gpc[], ask: AnyAsk): readonly Gpc[] {
   const secure = (gpc: Gpc) =>
     ask.section.kind === "card" ? ask.secure.has(gpc) : isRightAtOnce(ask.last.get(gpc) ?? "none");
   const open = gpcs.filter((gpc) => !secure(gpc));
+  const { doubt } = ask;
+  if (ask.section.kind === "card" && doubt)
+    return [...open].sort((one, other) => (doubt.get(other) ?? 0) - (doubt.get(one) ?? 0));
   const asked = open.filter((gpc) => ask.last.has(gpc));
   return [...asked, ...open.filter((gpc) => !ask.last.has(gpc))];
 }

@@ -77,6 +77,8 @@ export interface AskOf<Part> extends Stock {
   readonly recentExceptionWords: readonly string[];
   /** Correspondences that are secure today. */
   readonly secure: ReadonlySet<Gpc>;
+  /** How doubtful it is on which side of a half each taught one lies, 0 (settled) to a quarter; missing: all alike. */
+  readonly doubt?: ReadonlyMap<Gpc, number> | undefined;
   /** By item, the outcome of the last time it was asked in this kind of check. */
   readonly last: ReadonlyMap<string, Outcome>;
   readonly seed: number;

@@ -40,7 +40,11 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
   const [search] = useSearchParams();
   const asked = presets.find((one) => one.id === search.get("plan"));
   const [presetId, setPresetId] = useState((asked ?? first)?.id ?? "");
-  const [own, setOwn] = useState<readonly Section[] | null>(null);
+  const cards = search.getAll("card");
+  // A second look says which cards.
+  const [own, setOwn] = useState<readonly Section[] | null>(
+    cards.length > 0 ? [sectionOf("card", { scope: "picked", picked: cards })] : null,
+  );
   const [naming, setNaming] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);

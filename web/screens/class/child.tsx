@@ -1,9 +1,9 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { eraseChild, exportChild, getChild, getGaps, getSchool, traces } from "#contract";
+import { eraseChild, exportChild, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
 import { showMixed } from "#core/checks";
 import { kindNames } from "#core/ledger";
-import { cellAt } from "#core/mastery";
+import { cellAt, type State } from "#core/mastery";
 import { outOfBackupsOn } from "#core/roster";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -77,7 +77,11 @@ export function Screen() {
           {!row ? (
             <Waiting rows={3} />
           ) : (
-            <Standing cells={row.cells} gpcs={gaps.data?.columns.map((column) => column.gpc) ?? []} />
+            <Standing
+              childId={child.id}
+              cells={row.cells}
+              gpcs={gaps.data?.columns.map((column) => column.gpc) ?? []}
+            />
           )}
         </Panel>
         <div className="flex flex-col gap-4">
@@ -149,28 +153,70 @@ export function Screen() {
   );
 }
 
-function Standing({ cells, gpcs }: { cells: string; gpcs: readonly string[] }) {
+function Standing({ childId, cells, gpcs }: { childId: string; cells: string; gpcs: readonly string[] }) {
+  const looks = useAsk(getSecondLooks, {});
+  const cards = looks.data?.find((look) => look.id === childId)?.cards ?? [];
+  const fading = new Set(cards.flatMap(({ gpc, why }) => (why === "fading" ? [gpc] : [])));
+  const here = gpcs.map((gpc, at) => ({ gpc, ...cellAt(cells, at) }));
   const parts = (["gap", "unsteady", "not sure yet", "not checked", "secure"] as const).map((state) => ({
     state,
-    gpcs: gpcs.filter((_, at) => cellAt(cells, at).state === state),
+    cells: here.filter((cell) => cell.state === state && !fading.has(cell.gpc)),
   }));
   return (
-    <dl className="flex flex-col gap-3">
-      {parts.map(({ state, gpcs: list }) => (
-        <div key={state}>
-          <dt className="mb-1 flex items-center gap-1.5 font-semibold">
-            <LeafMark state={state} /> {state} <span className="font-normal text-soft">{list.length}</span>
-          </dt>
-          <dd className="flex flex-wrap gap-1">
-            {list.length === 0 ? (
-              <span className="text-soft">none</span>
-            ) : (
-              list.map((gpc) => <Spelling key={gpc} gpc={gpc} />)
-            )}
-          </dd>
-        </div>
-      ))}
-    </dl>
+    <>
+      <dl className="flex flex-col gap-3">
+        {parts.map(({ state, cells: list }) => (
+          <Pile key={state} state={state} title={piles[state]} cells={list} />
+        ))}
+        {fading.size > 0 && (
+          <Pile state="unsteady" title="about to be lost" cells={here.filter(({ gpc }) => fading.has(gpc))} />
+        )}
+      </dl>
+      {cards.length > 0 && (
+        <p className="mt-4 flex flex-wrap items-center gap-2">
+          <span className="flex-1">
+            {plural(cards.length, "card")} would say most now: what is fading, or could lie on either side of a half.
+          </span>
+          <ButtonLink
+            to={`/check?${new URLSearchParams([["child", childId], ...cards.map(({ gpc }) => ["card", gpc])])}`}
+          >
+            Ask these
+          </ButtonLink>
+        </p>
+      )}
+    </>
+  );
+}
+
+const piles = {
+  gap: "gap",
+  unsteady: "unsteady: is learning",
+  "not sure yet": "not sure yet",
+  "not checked": "not checked",
+  secure: "secure: knows",
+} as const;
+
+type PileCell = { readonly gpc: string; readonly chance: number };
+
+function Pile({ state, title, cells }: { state: State; title: string; cells: readonly PileCell[] }) {
+  const chance = (cell: PileCell) => `${Math.round(cell.chance * 100)}% likely at sight today`;
+  return (
+    <div>
+      <dt className="mb-1 flex items-center gap-1.5 font-semibold">
+        <LeafMark state={state} /> {title} <span className="font-normal text-soft">{cells.length}</span>
+      </dt>
+      <dd className="flex flex-wrap gap-1">
+        {cells.length === 0 ? (
+          <span className="text-soft">none</span>
+        ) : (
+          cells.map((cell) => (
+            <span key={cell.gpc} title={cell.chance > 0 ? chance(cell) : undefined}>
+              <Spelling gpc={cell.gpc} />
+            </span>
+          ))
+        )}
+      </dd>
+    </div>
   );
 }
 

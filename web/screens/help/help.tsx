@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 import { kinds } from "#core/checks";
 import { kindIds } from "#core/ledger";
-import { rule } from "#core/mastery";
 import { correspondences, ipa, showGrapheme, sounds } from "#core/phonics";
 import { Legend } from "#web/parts/marks.tsx";
 import { Page } from "#web/parts/page.tsx";
@@ -35,10 +35,8 @@ export function Screen() {
             answer says is told at once; where the tool is wrong, press “Another part failed” and name it.
           </p>
           <p className="mt-2">
-            The gap map is made of <i>Spelling cards</i>, of what is marked in sessions, and of texts: a spelling that
-            failed in {rule.textWords} different words of texts since it was last asked, in the last {rule.textDays}{" "}
-            days, is unsteady. Right at once on the one day that it was asked is <i>not sure yet</i>: a second day
-            makes it secure. The other kinds have results of their own.
+            All of them move the gap map, each by what it is worth: a card says most of one spelling, a word says a
+            little of each of its spellings, a word in a text least.
           </p>
         </Part>
         <Part title="How a reading is scored">
@@ -90,17 +88,38 @@ export function Screen() {
         <Part title="What a mark means">
           <Legend />
           <ul className="mt-2 list-disc pl-5">
-            <li>Only the first answer of a day counts: later ones come after help.</li>
             <li>
-              <b>Secure</b>: right at once on the last {rule.secureDays} days it was asked, the last at most{" "}
-              {rule.fadeAfter} days ago.
+              Each mark is a word laid over a chance: how likely the child says this spelling at sight today. Cards,
+              words and texts read, words written and what a colleague marked in a session all move it, each by what
+              it is worth.
             </li>
             <li>
-              <b>Gap</b>: missed on the last day, and not right at once the time before.
+              A worked example. A child who has most of what it was asked right has never been asked <i>ai</i>: 62% is
+              likely, from what is known of it and of how hard <i>ai</i> is. It reads <i>rain</i> right at once: 77%,
+              and not more, as <i>rain</i> may be known as a whole. A week later it reads <i>train</i> as <i>tran</i>:
+              of the four sounds one failed, so <i>ai</i> falls to 45%, and <i>t</i> and <i>r</i> rise. One slip is no
+              gap: the mark says <b>not sure yet</b>, and the card is worth asking.
             </li>
             <li>
-              <b>Unsteady</b>: everything else that was asked, also what was secure and was not asked for more than{" "}
-              {rule.fadeAfter} days.
+              What is learned fades: the odds halve in some months, more slowly after each right answer that came
+              late, and at each child's own pace. A lesson or a session raises the chance and makes it less sure,
+              until the next answer.
+            </li>
+            <li>
+              <b>Secure</b>: as your school says in Settings; as it ships, a chance of 85% or more that is surely over
+              a half, from two answers at least.
+            </li>
+            <li>
+              <b>Gap</b>: surely under a half, after two misses at least. <b>Unsteady</b>: surely over a half, and not
+              secure. <b>Not sure yet</b>: everything else; the question that would settle it stands with it.
+            </li>
+            <li>
+              Of what was asked twice on a day, the second weighs less; so does what came after help. A chance is no
+              diagnosis: see{" "}
+              <Link to="/sure" className="underline">
+                how sure the tool is
+              </Link>
+              .
             </li>
             <li>
               Said in the child's own way (an accent, a home language, a speech sound still developing) is right.
@@ -109,16 +128,16 @@ export function Screen() {
         </Part>
         <Part title="How groups are proposed">
           <p>
-            A gap counts 1, missed last time 0.7, slow or failed in texts since 0.4, faded 0.2. A group's targets are
-            the spellings with the greatest shared need, less a third for each child who has them secure. Children
-            change places until that grows no more. You have the last word.
+            A child needs of a spelling what is missing of its chance; what is secure or was never asked is no need. A
+            group's targets are the spellings with the greatest shared need, less a third for each child who has them
+            secure. Children change places until that grows no more. You have the last word.
           </p>
         </Part>
         <Part title="How a session is filled">
           <p>
             Words come from a list of more than fourteen thousand that suit children. A word is taken only if every
-            child of the group read each of its spellings the last time it was asked, or it is the spelling being
-            taught. The target stands at the start, in the middle and at the end where English allows.
+            child of the group reads each of its spellings more often than not, or it is the spelling being taught.
+            The target stands at the start, in the middle and at the end where English allows.
           </p>
         </Part>
         <Part title="How a word is judged">

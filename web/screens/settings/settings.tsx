@@ -12,6 +12,7 @@ import { BackupPanel } from "./backup.tsx";
 import { LeaversPanel } from "./leavers.tsx";
 import { ReadingAims } from "./reading.tsx";
 import { SchoolPanel } from "./school.tsx";
+import { SecurePanel } from "./secure.tsx";
 
 const answerForms: Readonly<Record<CheckSettingsBody["answerForm"], string>> = {
   sound: "the sound",
@@ -131,6 +132,7 @@ export function Screen() {
           </div>
           <div className="flex flex-col gap-4">
             {lead && <SchoolPanel key={`${data.name} ${data.timeZone}`} school={data} />}
+            {lead && <SecurePanel key={JSON.stringify(data.secureWhen)} school={data} />}
             {lead && <ReadingAims school={data} />}
             <Panel title="This device">
               <div className="flex flex-col gap-6">

@@ -11,6 +11,7 @@ import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { SecondLooks } from "./second-looks.tsx";
 
 /** The first place: what waits, what was last done, and the next step of each group. */
 export function Today() {
@@ -227,6 +228,7 @@ function Desk({ data }: { data: TodayView }) {
         )}
       </div>
       <div className="flex flex-col gap-4">
+        {teaches && <SecondLooks />}
         {teaches && (
           <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
             {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}

@@ -1,0 +1,22 @@
+// npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
+// npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
+import { decide } from "./decisions.ts";
+import { fit } from "./fit.ts";
+import { aimsOf, tableOf } from "./table.ts";
+import { worlds } from "./worlds.ts";
+
+const [what = "decisions", first, second] = process.argv.slice(2);
+if (what === "decisions") {
+  const [seeds, classes] = [Number(first ?? 6), Number(second ?? 8)];
+  const decided = worlds.flatMap((world) => {
+    console.error(`${world.name} …`);
+    return Array.from({ length: seeds }, (_, at) => decide(world, at + 1, { classes })).flat();
+  });
+  console.log(`${classes * 25} children in each of ${worlds.length} worlds, seeds 1 to ${seeds}.\n`);
+  console.log(tableOf(decided));
+  console.log(`\n${aimsOf(decided)}.`);
+} else if (what === "fit") fit({ rounds: Number(first ?? 4) });
+else {
+  console.error("Say what: decisions, or fit.");
+  process.exitCode = 1;
+}
