@@ -140,6 +140,9 @@ const piece = z.object({
   by: z.string(),
   /** What it was, in a few words: `read in “rain”`. */
   says: z.string(),
+  right: z.boolean(),
+  /** The reading of which it was a word; null for all else. */
+  readingId: z.string().nullable(),
   /** The chance on that day, before it was heard and after. */
   before: share,
   after: share,

@@ -11,7 +11,8 @@ export interface FollowWanted extends By {
   readonly words: HeardWanted;
 }
 
-const opened = (mind: Mind): Open => ({
+/** A mind that can be changed in place; the one it is made of stays as it is. */
+export const opened = (mind: Mind): Open => ({
   ...mind,
   traits: { ...mind.traits },
   pace: { ...mind.pace },
@@ -28,7 +29,8 @@ export function follow(answers: readonly GivenAnswer[], wanted: FollowWanted, fr
   return mind;
 }
 
-function take(mind: Open, answer: GivenAnswer, wanted: FollowWanted): void {
+/** Takes one answer into an open mind. Answers come in their order (`inOrder`). */
+export function take(mind: Open, answer: GivenAnswer, wanted: FollowWanted): void {
   const day = dayNumber(answer.day);
   for (const said of heardFrom(answer, wanted.words)) {
     const heard =

@@ -1,7 +1,7 @@
 import type { GivenAnswer } from "#core/ledger";
 import { isRight, type KindId } from "#core/ledger";
 import { dayNumber, inOrder } from "./days.ts";
-import { type FollowWanted, follow } from "./follow.ts";
+import { type FollowWanted, opened, take } from "./follow.ts";
 import { heardFrom } from "./heard.ts";
 import { chanceOfRight } from "./listen.ts";
 import { newMind } from "./mind.ts";
@@ -19,7 +19,7 @@ export interface Foretold {
 
 /** Each answer foretold from those before it. Nothing that comes later is known when one is foretold. */
 export function foretell(answers: readonly GivenAnswer[], wanted: FollowWanted): readonly Foretold[] {
-  let mind = newMind(wanted.p);
+  const mind = opened(newMind(wanted.p));
   const found: Foretold[] = [];
   for (const answer of inOrder(answers)) {
     const [heard] = heardFrom(answer, wanted.words);
@@ -27,7 +27,7 @@ export function foretell(answers: readonly GivenAnswer[], wanted: FollowWanted):
       const said = chanceOfRight(mind, heard, dayNumber(answer.day), wanted);
       found.push({ id: answer.id, day: answer.day, kind: answer.kind, said, right: isRight(answer.outcome) });
     }
-    mind = follow([answer], wanted, mind);
+    take(mind, answer, wanted);
   }
   return found;
 }

@@ -2,9 +2,9 @@ import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { plainSound } from "#core/phonics";
 import { readWordItem, showSaid } from "#core/words";
 import { inOrder } from "./days.ts";
-import { type Chance, chanceOn, type FollowWanted, follow } from "./follow.ts";
+import { type Chance, chanceOn, type FollowWanted, opened, take } from "./follow.ts";
 import { type Heard, heardFrom } from "./heard.ts";
-import { type Mind, newMind } from "./mind.ts";
+import { newMind } from "./mind.ts";
 import { readSkill, type Skill } from "./skills.ts";
 
 /** An answer that spoke of a skill, and how far it moved the chance. */
@@ -19,12 +19,12 @@ export interface Moved {
 
 /** Every answer that spoke of a skill, the oldest first, with what it changed. Costs a replay of the child's log. */
 export function historyOf(answers: readonly GivenAnswer[], skill: Skill, wanted: FollowWanted): readonly Moved[] {
-  let mind: Mind = newMind(wanted.p);
+  const mind = opened(newMind(wanted.p));
   const found: Moved[] = [];
   for (const answer of inOrder(answers)) {
     const about = heardFrom(answer, wanted.words).find((heard) => speaksOf(heard, skill));
     const before = about ? chanceOn(mind, skill, answer.day, wanted).chance : 0;
-    mind = follow([answer], wanted, mind);
+    take(mind, answer, wanted);
     if (!about) continue;
     const { chance, low, high } = chanceOn(mind, skill, answer.day, wanted);
     found.push({ answer, says: sayingOf(answer, about, skill), before, after: { chance, low, high } });

@@ -34,7 +34,18 @@ export interface Lessons {
   sessions(thing: string): readonly { readonly day: number; readonly taught: boolean }[];
 }
 
-export const noLessons: Lessons = { taughtOn: () => undefined, sessions: () => [] };
+/** Lessons as plain data, which can be sent to a thread. */
+export interface PlainLessons {
+  readonly taughtOn: ReadonlyMap<string, number>;
+  readonly sessions: ReadonlyMap<string, ReturnType<Lessons["sessions"]>>;
+}
+
+const none: ReturnType<Lessons["sessions"]> = [];
+
+/** The lessons that plain data stand for. */
+export function lessonsFrom({ taughtOn, sessions }: PlainLessons): Lessons {
+  return { taughtOn: (thing) => taughtOn.get(thing), sessions: (thing) => sessions.get(thing) ?? none };
+}
 
 /** A child of whom nothing is known. */
 export function newMind(p: Parameters): Mind {

@@ -10,11 +10,11 @@ import {
   standingByDays,
 } from "#core/mastery";
 import { splitGpc } from "#core/phonics";
-import type { Lived, Memory, Term } from "#core/readers";
+import type { Lived, Term } from "#core/readers";
 import { failedUnits, readWordItem } from "#core/words";
 import { fittedTo, type Row } from "./logistic.ts";
 import { auc, brier, calibrationError, f1, GAP, type Judged, recall } from "./measures.ts";
-import { play, shippedLexicon } from "./worlds.ts";
+import { play, shippedLexicon, type World } from "./worlds.ts";
 
 const dayOf = (day: string) => Math.round(Date.parse(day) / 86_400_000);
 const words = () => ({ lexicon: shippedLexicon(), accent: undefined });
@@ -190,10 +190,10 @@ export interface Decided {
 }
 
 /** The figures of a world for one seed, at the check and after two, four and eight weeks. */
-export function decide(memory: Memory, seed: number, options: { classes?: number; p?: Parameters } = {}): Decided[] {
-  const terms = play(memory, seed, options);
+export function decide(world: World, seed: number, options: { classes?: number; p?: Parameters } = {}): Decided[] {
+  const terms = play(world, seed, options);
   return [0, 2, 4, 8].map((week, at) => ({
-    world: memory.name,
+    world: world.name,
     seed,
     week,
     figures: figuresOf(lookAt(terms, at, options.p)),

@@ -26,6 +26,8 @@ const notInTheWorlds: ReadonlySet<ParameterName> = new Set<ParameterName>([
   "helpWeight",
   "togetherWeight",
   "lesson",
+  // What is related is not related there.
+  "related",
   "untaught",
 ]);
 

@@ -12,7 +12,7 @@ import {
   setAbsent,
   traces,
 } from "#contract";
-import { isGiven, type KindId } from "#core/ledger";
+import { isGiven, isRight, type KindId } from "#core/ledger";
 import { movedMost } from "#core/mastery";
 import { sameName } from "#core/roster";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
@@ -154,6 +154,8 @@ export function childRoutes({ serve }: Domain): void {
           day: answer.day,
           by: answer.markedBy,
           says,
+          right: isRight(answer.outcome),
+          readingId: answer.source.kind === "reading" ? answer.source.readingId : null,
           before,
           after: after.chance,
           low: after.low,

@@ -91,10 +91,8 @@ export async function knownOf(inside: Inside, childIds: readonly string[]): Prom
   return new Map(
     [...asked].map(([id, { of }]) => {
       const { known } = here.get(id) as Kept;
-      return [
-        id,
-        { known, taught: of.taught, lessons: of.lessons, by: { lessons: of.lessons, p: shipped, secureWhen: when } },
-      ];
+      const { taught, lessons, plain } = of;
+      return [id, { known, taught, lessons, plain, by: { lessons, p: shipped, secureWhen: when } }];
     }),
   );
 }

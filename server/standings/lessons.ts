@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { dayNumber, type Lessons } from "#core/mastery";
+import { dayNumber, type Lessons, lessonsFrom, type PlainLessons } from "#core/mastery";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import { heldByChild } from "../sessions/held.ts";
 import type { Inside } from "../store/scope.ts";
@@ -8,6 +8,7 @@ import type { Inside } from "../store/scope.ts";
 export interface LessonsOfChild {
   readonly taught: Taught;
   readonly lessons: Lessons;
+  readonly plain: PlainLessons;
   readonly key: string;
 }
 
@@ -21,12 +22,8 @@ export async function lessonsIn(inside: Inside): Promise<(childId: string, class
   return (childId, classId) => {
     const taught = byClass.get(classId) ?? taughtNothing;
     const mine = held.get(childId);
-    const since = daysOf(taught.since);
-    return {
-      taught,
-      key: `${keyOf(taught.since)} ${mine?.key ?? ""}`,
-      lessons: { taughtOn: (thing) => since.get(thing), sessions: sessionsOf(mine?.sessions ?? []) },
-    };
+    const plain = { taughtOn: daysOf(taught.since), sessions: sessionsOf(mine?.sessions ?? noSessions) };
+    return { taught, plain, lessons: lessonsFrom(plain), key: `${keyOf(taught.since)} ${mine?.key ?? ""}` };
   };
 }
 
@@ -51,12 +48,12 @@ function daysOf(since: ReadonlyMap<string, string>): ReadonlyMap<string, number>
 type Sessions = ReturnType<Lessons["sessions"]>;
 type HeldList = Parameters<typeof bySpelling>[0];
 const spelled = new WeakMap<HeldList, ReadonlyMap<string, Sessions>>();
-const none: Sessions = [];
+const noSessions: HeldList = [];
 
-function sessionsOf(held: HeldList): Lessons["sessions"] {
+function sessionsOf(held: HeldList): ReadonlyMap<string, Sessions> {
   const known = spelled.get(held) ?? bySpelling(held);
   spelled.set(held, known);
-  return (thing) => known.get(thing) ?? none;
+  return known;
 }
 
 function bySpelling(

@@ -7,8 +7,6 @@ import {
   codeOf,
   confusionsIn,
   doubtOf,
-  type Foresight,
-  foresightOf,
   historyOf,
   type Known,
   type Moved,
@@ -17,7 +15,6 @@ import {
   secondLook,
   shownSpellings,
   standingOn,
-  type ToForetell,
   type WorthAsking,
   whyStanding,
 } from "#core/mastery";
@@ -27,6 +24,7 @@ import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
+import type { ForetellWanted } from "./foretell.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
 
 /**
@@ -211,28 +209,25 @@ export async function confusionsOf(
   });
 }
 
-/** So many answers are foretold at most: half a second of computing. */
+/** So many answers are foretold at most: some two seconds of computing. */
 const MOST_FORETOLD = 40_000;
 
-/** How well the tool foretold this school's cards: of the children who answered most, up to a bound. */
-export async function foresight(
-  inside: Inside,
-  childIds: readonly string[],
-): Promise<Foresight & { children: number }> {
+/** What it takes to see how well this school's cards were foretold: the children who answered most, up to a bound. */
+export async function toForetell(inside: Inside, childIds: readonly string[]): Promise<ForetellWanted> {
   const rule = await ruleOf(inside);
   const known = await knownOf(inside, childIds);
   const logs = await logsOfChildren(inside, [...known.keys()]);
   const most = [...logs].sort(([, one], [, other]) => other.length - one.length);
-  const taken: ToForetell[] = [];
+  const children: ForetellWanted["children"][number][] = [];
   let answers = 0;
   for (const [id, log] of most) {
     const child = known.get(id);
     if (!child || log.length === 0 || answers + log.length > MOST_FORETOLD) continue;
     answers += log.length;
     const given = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
-    taken.push({ answers: given, wanted: { ...child.by, words: rule.words } });
+    children.push({ answers: given, lessons: child.plain });
   }
-  return { ...foresightOf(taken), children: taken.length };
+  return { children, words: rule.words.sent, accent: rule.words.accent.id };
 }
 
 /** What each of these children should be asked again today; a child of whom nothing is doubtful is left out. */

@@ -1,16 +1,18 @@
 import { getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
+import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
 
 /** How children stand: the gap map, and what readers of a text can build on. */
-export function standingRoutes({ serve }: Domain): void {
+export function standingRoutes({ serve, jobs }: Domain): void {
   serve(getGaps, async ({ query, school, now }) =>
     school.standings.gapMap(await school.settings.dayOf(now), query.classId),
   );
 
-  serve(getForesight, async ({ school, now }) => {
+  serve(getForesight, async ({ school, now, request }) => {
     const ids = (await school.children.list()).map((child) => child.id);
-    const { ways, bands, ...counts } = await school.standings.foresight(ids);
+    const wanted = await school.standings.toForetell(ids);
+    const { ways, bands, ...counts } = await jobs.run("foretellCards", wanted, 1, { signal: untilGone(request) });
     return { today: await school.settings.dayOf(now), ...counts, ways: [...ways], bands: [...bands] };
   });
 

@@ -251,7 +251,7 @@ describe("another school's rows", () => {
         readersOf: () => other.standings.readersOf([childId], today),
         dueOf: () => other.standings.dueOf([childId], today),
         reasonFor: () => other.standings.reasonFor(childId, "s=s", today).catch(() => null),
-        foresight: () => other.standings.foresight([childId]),
+        toForetell: () => other.standings.toForetell([childId]),
         secondLooks: () => other.standings.secondLooks([childId], today),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
       },

@@ -45,7 +45,7 @@ export function EvidenceSheet({
           <h3 className="mb-1 text-sm font-semibold text-soft">Every answer that spoke of it</h3>
           {data.pieces.length === 0 && <p className="text-soft">No answer yet.</p>}
           <ol className="flex flex-col divide-y divide-line" aria-label="Answers, newest first">
-            {data.pieces.map((piece) => (
+            {together(data.pieces).map((piece) => (
               <li key={piece.id} className="py-1.5">
                 <span className="flex justify-between gap-3">
                   <span>{piece.says}</span>
@@ -74,6 +74,29 @@ export function EvidenceSheet({
       )}
     </Sheet>
   );
+}
+
+const inText = / in a text$/;
+/** So many words of a text are named. */
+const NAMED = 4;
+
+/** The words that were read right in one text stand in one line: each says little. */
+function together(pieces: readonly Piece[]): readonly Piece[] {
+  const lines: Piece[][] = [];
+  for (const piece of pieces) {
+    const last = lines.at(-1);
+    const isSame = last?.[0] && piece.readingId !== null && last[0].readingId === piece.readingId;
+    if (isSame && piece.right && last[0]?.right) last.push(piece);
+    else lines.push([piece]);
+  }
+  return lines.flatMap((line) => {
+    const [newest, oldest] = [line[0], line.at(-1)];
+    if (!newest || !oldest || line.length === 1) return newest ?? [];
+    const words = [...new Set(line.map(({ says }) => says.replace(inText, "").replace(/^.* in /, "")))];
+    const named = words.slice(0, NAMED).join(", ");
+    const says = `read right ${line.length} times in a text: ${named}${words.length > NAMED ? " …" : ""}`;
+    return { ...newest, before: oldest.before, says };
+  });
 }
 
 /** From how much to how much an answer moved the chance. */

@@ -114,7 +114,7 @@ export function Screen() {
           <input
             type="checkbox"
             className="size-4 accent-leaf"
-            checked={!filter.onlyTaught}
+            checked={search.get("columns") === "all"}
             onChange={(event) => set("columns", event.target.checked ? "all" : "")}
           />{" "}
           untaught too
@@ -123,7 +123,7 @@ export function Screen() {
           <input
             type="checkbox"
             className="size-4 accent-leaf"
-            checked={filter.hideNames}
+            checked={search.get("names") === "hidden"}
             onChange={(event) => set("names", event.target.checked ? "hidden" : "")}
           />{" "}
           hide names

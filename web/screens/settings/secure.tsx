@@ -1,9 +1,10 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { type School, type SecureWhenBody, secureWhen as secureSchema, setSecureWhen } from "#contract";
 import { secureInWords } from "#core/mastery";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
-import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
@@ -67,12 +68,9 @@ export function SecurePanel({ school }: { school: School }) {
     <Panel
       title="Secure means"
       actions={
-        <>
-          <ButtonLink to="/sure">How sure is the tool</ButtonLink>
-          <Button shape="main" disabled={!changed} onClick={save}>
-            Save
-          </Button>
-        </>
+        <Button shape="main" disabled={!changed} onClick={save}>
+          Save
+        </Button>
       }
     >
       <fieldset className="flex flex-col gap-3">
@@ -99,6 +97,12 @@ export function SecurePanel({ school }: { school: School }) {
           {problem}
         </p>
       )}
+      <p className="mt-3 text-sm text-soft">
+        Whatever it is, the chance stands behind it.{" "}
+        <Link to="/sure" className="underline">
+          How sure is the tool
+        </Link>
+      </p>
     </Panel>
   );
 }

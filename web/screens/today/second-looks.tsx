@@ -8,7 +8,7 @@ import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
 
 /** So many children stand there at first, and so many of the cards of each. */
-const [CHILDREN, CARDS] = [5, 5];
+const [CHILDREN, CARDS] = [4, 5];
 
 /** Who should be asked what again, in at most three minutes each, because it is fading or doubtful. */
 export function SecondLooks() {
