@@ -1,4 +1,6 @@
 /** From a child's answers to what it knows today: the chance of each skill, how sure that is, how it fades, and why. */
+
+export * from "./ask/ask.ts";
 export * from "./by-days.ts";
 export * from "./code.ts";
 export * from "./confusions.ts";
@@ -6,6 +8,7 @@ export * from "./days.ts";
 export * from "./follow.ts";
 export * from "./foresight.ts";
 export * from "./foretell.ts";
+export { type Heard, type HeardWanted, heardFrom } from "./heard.ts";
 export * from "./history.ts";
 export * from "./known.ts";
 export * from "./map.ts";

@@ -263,3 +263,51 @@ export function chanceOfRight(mind: Mind, heard: Heard, day: number, by: By): nu
   const other = otherwise(heard, p);
   return other + (1 - other) * all;
 }
+
+/** A way in which an answer may come, how likely that is, and what it would say of each skill; null where it says nothing. */
+export interface MayCome {
+  readonly chance: number;
+  readonly of: readonly (Curve | null)[];
+}
+
+/** Of misread words so many let it be heard which unit failed. */
+const HEARD_WHICH = 0.7;
+
+/**
+ * The ways in which an answer to something may come, the right one first: before it is asked.
+ * @param seen what is believed of each of its skills
+ */
+export function likelihoodsOf(
+  mind: Mind,
+  heard: Heard,
+  seen: readonly Foreseen[],
+  day: number,
+  by: By,
+): readonly MayCome[] {
+  const { p } = by;
+  if (heard.form === "one") {
+    const right = came(throughOf(heard.by, p));
+    const chance = right[0] + right[1] * meanChance(seen[0] as Foreseen);
+    return [
+      { chance, of: [right] },
+      { chance: 1 - chance, of: [not(right)] },
+    ];
+  }
+  const unit = through(p.unitGuess, p.unitSlip);
+  const chances = seen.map((one) => unit.guess + unit.adds * meanChance(one));
+  const blends = heard.blend ? meanChance(foresee(mind, heard.blend, day, by)) : 1;
+  const all = chances.reduce((product, chance) => product * chance, blends);
+  const other = otherwise(heard, p);
+  const right = other + (1 - other) * all;
+  const whole = (at: number) => came(unit, all / (chances[at] as number), other);
+  const missing = chances.map((chance) => 1 - chance);
+  const sum = missing.reduce((total, one) => total + one, 0) || 1;
+  return [
+    { chance: right, of: seen.map((_, at) => whole(at)) },
+    ...missing.map((its, failed) => ({
+      chance: ((1 - right) * HEARD_WHICH * its) / sum,
+      of: seen.map((_, at) => (at === failed ? not(came(unit)) : came(unit))),
+    })),
+    { chance: (1 - right) * (1 - HEARD_WHICH), of: seen.map((_, at) => not(whole(at))) },
+  ];
+}

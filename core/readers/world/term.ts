@@ -28,6 +28,7 @@ export interface TermWanted {
 export interface Lived {
   readonly childId: string;
   readonly kind: string;
+  readonly pupil: Pupil;
   /** Answers in order, those of the check first. */
   readonly log: readonly GivenAnswer[];
   /** Sessions in which it was there. */
@@ -173,6 +174,7 @@ export function playTerm(wanted: TermWanted): Term {
     children: children.map(({ pupil, log, sessions, truth }) => ({
       childId: pupil.id,
       kind: pupil.temper.name,
+      pupil,
       log,
       sessions,
       truth,
