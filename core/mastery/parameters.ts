@@ -37,7 +37,7 @@ const described = {
     means: "days in which the odds of something just taught are halved, while the class goes on using it",
   },
   fadingSpread: {
-    value: 0.0814,
+    value: 0.3,
     range: [0.05, 1.2],
     means: "spread between children of the logarithm of the half-life",
   },
@@ -133,7 +133,7 @@ export const parameterNames = Object.keys(described) as readonly ParameterName[]
 export const shipped = Object.fromEntries(parameterNames.map((name) => [name, described[name].value])) as Parameters;
 
 /** Goes up with every change of the model or of a value that ships: what was kept by another one is worked out anew. */
-export const MODEL_VERSION = 3;
+export const MODEL_VERSION = 4;
 
 /** What a parameter means, and between what it may lie. */
 export function describeParameter(name: ParameterName): Omit<Described, "value"> {

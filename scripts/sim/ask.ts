@@ -2,10 +2,10 @@ import { type GivenAnswer, isRight } from "#core/ledger";
 import { type Candidate, chanceOn, dayNumber, follow, heardFrom, nextToAsk, shipped } from "#core/mastery";
 import { withImplied } from "#core/phonics";
 import { askCard, askWord, type Lived, type Question, type Term } from "#core/readers";
-import { dice, findWords, shuffled, type Word, wordItem } from "#core/words";
+import { dice, findMadeUp, findWords, type MadeUp, shuffled, type Word, wordItem } from "#core/words";
 import { lessonsOf } from "./decisions.ts";
 import { f1, type Judged } from "./measures.ts";
-import { play, shippedLexicon, type World } from "./worlds.ts";
+import { play, shippedLexicon, shippedMadeUp, type World } from "./worlds.ts";
 
 /** How a child is asked on one day. */
 type Way = "full deck" | "a third" | "as many";
@@ -29,6 +29,8 @@ interface OneDay {
   readonly child: Lived;
   readonly world: World;
   readonly words: readonly Word[];
+  /** Words that are none; a school that does not use them asks more of the others. */
+  readonly madeUp: readonly MadeUp[];
   readonly day: string;
   /** What was known before that day. */
   readonly before: readonly GivenAnswer[];
@@ -36,7 +38,7 @@ interface OneDay {
 }
 
 /** Asks one child on a day, and says how well the model then tells its gaps. */
-function askOn({ term, child, world, words, day, before, seed }: OneDay, way: Way): Asked {
+function askOn({ term, child, world, words, madeUp, day, before, seed }: OneDay, way: Way): Asked {
   const understood = { lexicon: shippedLexicon(), accent: undefined };
   const by = { lessons: lessonsOf(term, child), p: shipped };
   const truth = child.truth.get(day) ?? new Map<string, number>();
@@ -50,9 +52,12 @@ function askOn({ term, child, world, words, day, before, seed }: OneDay, way: Wa
     a: world.assumptions,
     from,
   });
-  const byItem = new Map(words.map((word) => [wordItem(word), word]));
+  const byItem = new Map<string, () => GivenAnswer>([
+    ...words.map((word) => [wordItem(word), () => askWord(question(), word)] as const),
+    ...madeUp.map((word) => [wordItem(word, true), () => askWord(question(), { ...word, band: 5 }, true)] as const),
+  ]);
   const reply = ({ kind, item }: Pick<Candidate, "kind" | "item">) =>
-    kind === "card" ? askCard(question(), item) : askWord(question(), byItem.get(item) as Word);
+    kind === "card" ? askCard(question(), item) : (byItem.get(item) as () => GivenAnswer)();
   const candidate = (kind: Candidate["kind"], item: string): Candidate => ({
     kind,
     item,
@@ -67,7 +72,7 @@ function askOn({ term, child, world, words, day, before, seed }: OneDay, way: Wa
     for (const one of full) given.push(reply(one));
     mind = follow(given, { ...by, words: understood }, mind);
   } else {
-    const candidates = [...cards, ...words.map((word) => candidate("words", wordItem(word)))];
+    const candidates = [...cards, ...[...byItem.keys()].map((item) => candidate("words", item))];
     const most = way === "a third" ? Math.floor(full.length / 3) : full.length;
     const taught = new Set([...truth.keys()].map((gpc) => `say ${gpc}`));
     while (given.length < most) {
@@ -143,9 +148,13 @@ export function compareAsking(world: World, seed: number, { classes = 8 } = {}):
         const taught = [...(term.children[0]?.truth.get(day)?.keys() ?? [])];
         const pool = findWords({ lexicon: shippedLexicon(), known: withImplied(taught), band: 3 }).slice(0, 1500);
         const words = shuffled(pool, dice(seed + at)).slice(0, WORDS);
+        const madeUp = shuffled(
+          findMadeUp({ madeUp: shippedMadeUp(), known: new Set(taught), count: 1000, seed }),
+          dice(seed),
+        ).slice(0, WORDS);
         return term.children.map((child, which) => {
           const before = week === 0 ? [] : child.log.filter((one) => one.day < day);
-          return askOn({ term, child, world, words, day, before, seed: seed * 7919 + at * 101 + which }, way);
+          return askOn({ term, child, world, words, madeUp, day, before, seed: seed * 7919 + at * 101 + which }, way);
         });
       });
       const mean = (of: (one: Asked) => number) => all.reduce((sum, one) => sum + of(one), 0) / all.length;

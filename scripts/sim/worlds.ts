@@ -10,13 +10,18 @@ import {
   stairsAndPower,
   type Term,
 } from "#core/readers";
-import { type Lexicon, readLexicon } from "#core/words";
+import { type Lexicon, type MadeUp, readLexicon, readMadeUp } from "#core/words";
 
 const read = (file: string) => readFileSync(`data/${file}`, "utf8");
 let lexicon: Lexicon | undefined;
 export const shippedLexicon = (): Lexicon => {
   lexicon ??= readLexicon(read("lexicon/lexicon.txt"));
   return lexicon;
+};
+let madeUp: readonly MadeUp[] | undefined;
+export const shippedMadeUp = (): readonly MadeUp[] => {
+  madeUp ??= readMadeUp(read("lexicon/made-up.txt"));
+  return madeUp;
 };
 export const orders = ["words-first", "letters-first", "held-first"].map((name) =>
   readOrder(read(`orders/${name}.txt`)),

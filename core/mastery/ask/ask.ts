@@ -1,9 +1,10 @@
-import { type GivenAnswer, isRight } from "#core/ledger";
+import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { dice } from "#core/words";
+import { below } from "../gaussian.ts";
 import type { Heard } from "../heard.ts";
 import type { By } from "../listen.ts";
-import type { Mind } from "../mind.ts";
+import { foresee, type Mind } from "../mind.ts";
 import { readSkill, type Skill } from "../skills.ts";
 import { type Telling, tellingOf } from "./worth.ts";
 
@@ -81,10 +82,39 @@ export function nextToAsk(wanted: AskWanted): Next {
   const easyOnly = given.length === 0 || missed >= 2;
   const floor = missed >= 2 ? 1 : easyOnly ? EASY : share(given) < WANTED_RIGHT - 0.05 ? AS_LIKELY_AS_NOT : 0;
   const fitting = left.filter(({ telling }) => telling.right >= floor);
-  const pool = fitting.length > 0 ? fitting : floor > 0 ? [easiest(told) ?? left[0]] : left;
+  const fair = fitting.length > 0 ? fitting : floor > 0 ? [easiest(told) ?? left[0]] : left;
+  const between = easyOnly ? [] : blamed(wanted);
+  const parting = fair.filter((one) => one && parts(one.candidate.heard, between));
+  const pool = parting.length > 0 ? parting : fair;
   const best = pool.reduce((one, other) => (worth(other, wanted) > worth(one, wanted) ? other : one)) as Told;
-  return { ask: best.candidate, telling: best.telling, why: whyOf(best, easyOnly) };
+  const why = parting.length > 0 ? `separates ${between.map(shown).join(" and ")}` : whyOf(best, easyOnly);
+  return { ask: best.candidate, telling: best.telling, why };
 }
+
+const skillsOf = (heard: Heard): readonly Skill[] => (heard.form === "one" ? [heard.skill] : heard.skills);
+
+/** The doubtful skills of a word that failed just now, when nothing said which of them it was; else none. */
+function blamed({ given, candidates, mind, by, day }: AskWanted): readonly Skill[] {
+  const last = given.at(-1);
+  if (last?.kind !== "words" || isRight(last.outcome) || heardIn(last) !== null) return [];
+  const word = candidates.find(({ item }) => item === last.item);
+  const doubtful = (word ? skillsOf(word.heard) : []).filter((skill) => {
+    const gap = below(0, foresee(mind, skill, day, by));
+    return gap > DOUBTFUL && gap < 1 - DOUBTFUL;
+  });
+  return doubtful.length > 1 ? doubtful : [];
+}
+const DOUBTFUL = 0.15;
+
+/** True for what asks some of these skills and not all of them. */
+function parts(heard: Heard, skills: readonly Skill[]): boolean {
+  const asked = skillsOf(heard);
+  const both = skills.filter((skill) => asked.includes(skill)).length;
+  return both > 0 && both < skills.length;
+}
+
+/** A spelling as it is shown. */
+const shown = (skill: Skill) => showGrapheme(splitGpc(readSkill(skill).thing).grapheme);
 
 interface Told {
   readonly candidate: Candidate;
@@ -130,7 +160,6 @@ function isTooFresh({ kind, heard }: Candidate, { fresh, mind }: AskWanted): boo
 function whyOf({ candidate, telling }: Told, easyOnly: boolean): string {
   if (easyOnly) return "something that will come right";
   const { heard } = candidate;
-  const shown = (skill: Skill) => showGrapheme(splitGpc(readSkill(skill).thing).grapheme);
   if (heard.form === "one") return `settles ${shown(heard.skill)}`;
   const others = heard.skills.filter((skill) => skill !== telling.most).slice(0, 2);
   return others.length > 0

@@ -8,14 +8,14 @@ import type { Skill } from "../skills.ts";
 export interface Telling {
   /** The chance that it comes right. */
   readonly right: number;
-  /** Doubt that is expected to go, in shares of wrong decisions, weighed by what depends on each skill. */
+  /** Doubt that is expected to go, weighed by what depends on each skill. */
   readonly settles: number;
   /** The skill of which it tells most. */
   readonly most: Skill;
 }
 
-/** The chance of deciding wrongly on which side of a half a skill lies. */
-const doubt = (gap: number) => Math.min(gap, 1 - gap);
+/** How doubtful it is on which side of a half a skill lies: 0 when it is settled, a half when it could be either. */
+const doubt = (gap: number) => 2 * gap * (1 - gap);
 
 /** What an item would tell of the skills that it asks. `weight` says what depends on each; 0 leaves it out. */
 export function tellingOf(

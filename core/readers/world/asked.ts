@@ -92,18 +92,22 @@ function saidInstead(units: readonly Unit[], failed: readonly number[], from: Di
   return said.length > 1 && said.join(" ") !== units.map((unit) => unit.sound).join(" ") ? inSounds(said) : null;
 }
 
-/** A word on its own, in a check. */
-export function askWord(question: Question, word: Word): GivenAnswer {
+/** A word on its own, in a check; one that is made up is never known as a whole. */
+export function askWord(
+  question: Question,
+  word: Pick<Word, "text" | "units" | "band">,
+  madeUp = false,
+): GivenAnswer {
   const { pupil, a, from } = question;
   const { temper } = pupil;
   const { units } = word;
-  const of = { ...inCheck("words", "check"), item: wordItem(word) };
+  const of = { ...inCheck("words", "check"), item: wordItem(word, madeUp) };
   const right = (ms: number): Said => ({
     outcome: from.share() < temper.slow ? "slow" : "right",
     heard: null,
     ms: ms + from.pick(1500),
   });
-  if (from.share() < (a.wholeWord[word.band] ?? 0)) return answer(question, of, right(700));
+  if (!madeUp && from.share() < (a.wholeWord[word.band] ?? 0)) return answer(question, of, right(700));
   const failed = failing(question, units);
   if (failed.length > 0) {
     if (from.share() >= temper.guesses) return answer(question, of, { outcome: "none", heard: null, ms: 6000 });

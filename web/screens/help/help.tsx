@@ -94,10 +94,10 @@ export function Screen() {
               it is worth.
             </li>
             <li>
-              A worked example. A child who has most of what it was asked right has never been asked <i>ai</i>: 62% is
-              likely, from what is known of it and of how hard <i>ai</i> is. It reads <i>rain</i> right at once: 77%,
+              A worked example. A child who has most of what it was asked right has never been asked <i>ai</i>: 64% is
+              likely, from what is known of it and of how hard <i>ai</i> is. It reads <i>rain</i> right at once: 78%,
               and not more, as <i>rain</i> may be known as a whole. A week later it reads <i>train</i> as <i>tran</i>:
-              of the four sounds one failed, so <i>ai</i> falls to 45%, and <i>t</i> and <i>r</i> rise. One slip is no
+              of the four sounds one failed, so <i>ai</i> falls to 53%, and <i>t</i> and <i>r</i> rise. One slip is no
               gap: the mark says <b>not sure yet</b>, and the card is worth asking.
             </li>
             <li>
