@@ -1,6 +1,7 @@
 import type { TellWanted } from "#core/checks";
 import { type GivenAnswer, heardIn, isRight, isRightAtOnce } from "#core/ledger";
-import { failedUnits, Kept, readWordItem, shapeOf, syllableStarts, type Unit } from "#core/words";
+import { findCorrespondence } from "#core/phonics";
+import { failedUnits, isWordItem, Kept, readWordItem, shapeOf, syllableStarts, type Unit } from "#core/words";
 import { writtenHeard } from "./heard-writing.ts";
 import type { Skill } from "./skills.ts";
 
@@ -83,6 +84,8 @@ function laidBy({ lexicon }: HeardWanted): Laid {
  */
 export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly Heard[] {
   const { kind, item, outcome } = answer;
+  // What no version of this tool can ask stays in the log and says nothing.
+  if (!isKnown(kind, item)) return [];
   switch (kind) {
     case "card": {
       const by = answer.source.kind === "session" ? "session" : "card";
@@ -111,6 +114,14 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
       );
   }
 }
+
+const ofSpelling: ReadonlySet<string> = new Set(["card", "find", "write"]);
+
+function isKnown(kind: GivenAnswer["kind"], item: string): boolean {
+  if (ofSpelling.has(kind)) return findCorrespondence(item) !== undefined;
+  return (kind !== "words" && kind !== "paper") || known.of(item, () => isWordItem(item));
+}
+const known = new Kept<string, boolean>(MOST_WORDS);
 
 function plainly({ outcome }: GivenAnswer): "right" | "slow" | "wrong" | "otherWay" {
   if (outcome === "other") return "otherWay";

@@ -132,6 +132,12 @@ describe("what each kind of evidence does", () => {
   });
 });
 
+test("an answer to what no one knows is left out, whatever stands in it", () => {
+  const odd = ["zz=zz=q", "", "ai", "x=ai"].map((item) => card(DAY, "none", item));
+  const words = ["? ", "q=q", "r ai n=|||", "ai+"].map((item) => word(DAY, "right", item));
+  expect(follow([...odd, ...words], wanted).traces).toEqual({});
+  expect(stands([...odd, ...words])).toEqual(stands([]));
+});
 test("the worked example of Help", () => {
   const rainy = toLexicon(["r ai n|2", "t r ai n|2"].map(readEntry));
   const by = { ...wanted, words: { lexicon: rainy } };

@@ -1,5 +1,7 @@
 // npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
+// npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
+import { askedTable, compareAsking } from "./ask.ts";
 import { decide } from "./decisions.ts";
 import { fit } from "./fit.ts";
 import { aimsOf, tableOf } from "./table.ts";
@@ -15,8 +17,15 @@ if (what === "decisions") {
   console.log(`${classes * 25} children in each of ${worlds.length} worlds, seeds 1 to ${seeds}.\n`);
   console.log(tableOf(decided));
   console.log(`\n${aimsOf(decided)}.`);
+} else if (what === "ask") {
+  const [seed, classes] = [Number(first ?? 1), Number(second ?? 8)];
+  const asked = worlds
+    .filter(({ name }) => name.endsWith("middle"))
+    .flatMap((world) => compareAsking(world, seed, { classes }));
+  console.log(`${classes * 25} children in each world, seed ${seed}.\n`);
+  console.log(askedTable(asked));
 } else if (what === "fit") fit({ rounds: Number(first ?? 4) });
 else {
-  console.error("Say what: decisions, or fit.");
+  console.error("Say what: decisions, ask, or fit.");
   process.exitCode = 1;
 }
