@@ -105,7 +105,7 @@ test("how sure the tool is: each way of judging on the same cards, and what was 
   await page.goto(`${school.base}/help`);
   await page.getByRole("link", { name: "how sure the tool is" }).click();
   await expect(page.getByRole("heading", { name: "How sure is the tool", level: 1 })).toBeVisible();
-  const rows = page.getByRole("table", { name: "Ways of judging" }).getByRole("row");
+  const rows = page.getByRole("region", { name: "Ways of judging" }).getByRole("row");
   await expect(rows).toHaveCount(5);
   await expect(rows.nth(1)).toContainText("The model");
   await expect(page.getByRole("img", { name: /What was said/ }).locator("svg")).toBeVisible();

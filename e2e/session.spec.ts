@@ -66,10 +66,10 @@ test("a colleague opens the link on a phone, hands back what happened, and it re
   const session = await school.get<{ members: { id: string }[]; plan: { target: string } }>(
     `/api/sessions/${planned?.id}`,
   );
-  const seen = await school.get<{ answers: { answer: { markedBy: string } }[] }>(
+  const seen = await school.get<{ pieces: { by: string }[] }>(
     `/api/children/${session.members[0]?.id}/evidence?gpc=${encodeURIComponent(session.plan.target)}`,
   );
-  expect(seen.answers[0]?.answer.markedBy).toBe("Wyn D.");
+  expect(seen.pieces[0]?.by).toBe("Wyn D.");
 
   const group = await school.get<{ groupId: string }>(`/api/sessions/${planned?.id}`);
   await page.goto(`${school.base}/groups/${group.groupId}`);

@@ -1,0 +1,135 @@
+import { randomUUID as uuid } from "node:crypto";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import {
+  addChild,
+  addClass,
+  type CheckView,
+  evidence,
+  getForesight,
+  getGaps,
+  getSchool,
+  getSecondLooks,
+  markTaught,
+  planNewSession,
+  reportSession,
+  saveGroup,
+  setSecureWhen,
+} from "#contract";
+import { cellAt } from "#core/mastery";
+import { begin, markAll, part } from "../checks/marking.ts";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+
+let house: TestHouse;
+const classId = uuid();
+const [ada, ben, cy] = [uuid(), uuid(), uuid()];
+const groupId = uuid();
+const cellOf = async (childId: string, gpc: string) => {
+  const map = await house.ask(getGaps, { query: { classId } });
+  const at = map.columns.findIndex((column) => column.gpc === gpc);
+  return cellAt(map.rows.find((row) => row.id === childId)?.cells ?? "", at);
+};
+
+async function check(day: string, missed: readonly string[]): Promise<readonly CheckView[]> {
+  house.now = new Date(`${day}T12:00:00.000Z`);
+  const { checks } = await begin(house, [ada, ben], [part("card", { scope: "all" })], `${day}T08:00:00.000Z`);
+  for (const one of checks)
+    await markAll(house, one, (item) => (missed.includes(item) ? { outcome: "none" } : { outcome: "right" }), {
+      day,
+      markedAt: `${day}T08:05:00.000Z`,
+    });
+  return checks;
+}
+
+beforeAll(async () => {
+  house = await openTestHouse();
+  house.now = new Date("2026-10-01T12:00:00.000Z");
+  const orderId = (await house.ask(getSchool, {})).orders[0]?.id ?? "";
+  await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "", orderId } });
+  const taught = { id: uuid(), stepId: "s3", taughtOn: "2026-09-01", at: "2026-09-01T08:00:00.000Z" };
+  await house.ask(markTaught, { params: { id: classId }, body: taught });
+  for (const [id, name] of [
+    [ada, "Ada M."],
+    [ben, "Ben T."],
+    [cy, "Cy F."],
+  ] as const)
+    await house.ask(addChild, { body: { id, classId, name, note: "" } });
+  await check("2026-10-05", ["m=m", "i=i"]);
+  await check("2026-10-12", ["m=m"]);
+});
+afterAll(() => house.close());
+
+test("what was missed twice is a gap, what was missed once is not sure yet, who was never asked is not checked", async () => {
+  expect((await cellOf(ada, "m=m")).state).toBe("gap");
+  expect((await cellOf(ada, "i=i")).state).not.toBe("gap");
+  expect((await cellOf(cy, "m=m")).state).toBe("not checked");
+});
+
+describe("lessons and sessions are part of what is known", () => {
+  test("a session raises the chance of who came, of no one else, and taken back it is as before", async () => {
+    const body = {
+      versionId: uuid(),
+      version: 0,
+      name: "Otters",
+      members: [ada, ben].map((childId) => ({ childId, locked: false })),
+      targets: ["m=m"],
+      at: "2026-10-13T08:00:00.000Z",
+    };
+    await house.ask(saveGroup, { params: { id: groupId }, body });
+    const id = uuid();
+    await house.ask(planNewSession, { body: { id, groupId, heldOn: "2026-10-13", target: "m=m", seed: 1 } });
+    house.now = new Date("2026-10-14T12:00:00.000Z");
+    const before = [await cellOf(ada, "m=m"), await cellOf(ben, "m=m")];
+    const at = "2026-10-13T09:30:00.000Z";
+    const report = { id: uuid(), by: "Wyn D.", at, came: [ada], reached: null, note: "", marks: [] };
+    await house.ask(reportSession, { params: { id }, body: report });
+    expect((await cellOf(ada, "m=m")).chance).toBeGreaterThan((before[0]?.chance ?? 0) + 0.04);
+    expect(await cellOf(ben, "m=m")).toEqual(before[1]);
+  });
+  test("a class that is said to be taught less has it so on its map, and taught again it is as it was", async () => {
+    const before = await cellOf(cy, "m=m");
+    const mark = (stepId: string, at: string) =>
+      house.ask(markTaught, { params: { id: classId }, body: { id: uuid(), stepId, taughtOn: "2026-10-14", at } });
+    await mark("s1", "2026-10-14T08:00:00.000Z");
+    expect((await cellOf(cy, "m=m")).state).toBe("not taught");
+    await mark("s3", "2026-10-14T09:00:00.000Z");
+    expect((await cellOf(cy, "m=m")).state).toBe(before.state);
+  });
+});
+
+test("what the school calls secure is laid over the same chances; bad figures are refused", async () => {
+  const { version } = await house.ask(getSchool, {});
+  const chance = (await cellOf(ada, "s=s")).chance;
+  await house.ask(setSecureWhen, { body: { version, secureWhen: { by: "days", days: 5 } } });
+  expect(await cellOf(ada, "s=s")).toMatchObject({ state: "not sure yet", chance });
+  await house.ask(setSecureWhen, { body: { version: version + 1, secureWhen: { by: "days", days: 2 } } });
+  expect(await cellOf(ada, "s=s")).toMatchObject({ state: "secure", chance });
+  for (const secureWhen of [
+    { by: "model", percent: 101 },
+    { by: "days", days: 0 },
+    { by: "share", percent: 80, of: 400 },
+    { by: "luck" },
+  ])
+    expect((await house.refused(setSecureWhen, { body: { version: version + 2, secureWhen } as never })).status).toBe(
+      422,
+    );
+  const late = { version, secureWhen: { by: "pass" } as const };
+  expect((await house.refused(setSecureWhen, { body: late })).status).toBe(409);
+  const { why } = await house.ask(evidence, { params: { id: ada }, query: { gpc: "s=s" } });
+  expect(why).toMatch(/Secure here means right at once on the last 2 days on which it was asked\.$/);
+});
+
+test("a second look names who is doubtful with the cards, at most twelve, and leaves out who was asked today", async () => {
+  const looks = await house.ask(getSecondLooks, {});
+  expect(looks.map(({ name }) => name)).toContain("Ada M.");
+  expect(looks.find(({ id }) => id === cy)).toBeUndefined();
+  for (const { cards } of looks) expect(cards.length).toBeLessThanOrEqual(12);
+  await check("2026-10-20", []);
+  expect(await house.ask(getSecondLooks, {})).toEqual([]);
+});
+
+test("how sure the tool is counts the cards that were asked, and names no child", async () => {
+  const told = await house.ask(getForesight, {});
+  expect(told).toMatchObject({ children: 2, answers: 3 * 2 * 9 });
+  expect(told.ways.map(({ name }) => name)).toEqual(["model", "days", "last", "share"]);
+  expect(JSON.stringify(told)).not.toMatch(/Ada|Ben|Cy/);
+});
