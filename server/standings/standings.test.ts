@@ -11,6 +11,7 @@ import {
   getSecondLooks,
   markTaught,
   planNewSession,
+  removeReport,
   reportSession,
   saveGroup,
   setSecureWhen,
@@ -53,12 +54,13 @@ beforeAll(async () => {
     [cy, "Cy F."],
   ] as const)
     await house.ask(addChild, { body: { id, classId, name, note: "" } });
+  await check("2026-10-02", ["m=m"]);
   await check("2026-10-05", ["m=m", "i=i"]);
   await check("2026-10-12", ["m=m"]);
 });
 afterAll(() => house.close());
 
-test("what was missed twice is a gap, what was missed once is not sure yet, who was never asked is not checked", async () => {
+test("what was missed again and again is a gap, what was missed once is not sure yet, who was never asked is not checked", async () => {
   expect((await cellOf(ada, "m=m")).state).toBe("gap");
   expect((await cellOf(ada, "i=i")).state).not.toBe("gap");
   expect((await cellOf(cy, "m=m")).state).toBe("not checked");
@@ -66,6 +68,7 @@ test("what was missed twice is a gap, what was missed once is not sure yet, who 
 
 describe("lessons and sessions are part of what is known", () => {
   test("a session raises the chance of who came, of no one else, and taken back it is as before", async () => {
+    house.now = new Date("2026-10-14T12:00:00.000Z");
     const body = {
       versionId: uuid(),
       version: 0,
@@ -77,13 +80,15 @@ describe("lessons and sessions are part of what is known", () => {
     await house.ask(saveGroup, { params: { id: groupId }, body });
     const id = uuid();
     await house.ask(planNewSession, { body: { id, groupId, heldOn: "2026-10-13", target: "m=m", seed: 1 } });
-    house.now = new Date("2026-10-14T12:00:00.000Z");
     const before = [await cellOf(ada, "m=m"), await cellOf(ben, "m=m")];
     const at = "2026-10-13T09:30:00.000Z";
     const report = { id: uuid(), by: "Wyn D.", at, came: [ada], reached: null, note: "", marks: [] };
     await house.ask(reportSession, { params: { id }, body: report });
     expect((await cellOf(ada, "m=m")).chance).toBeGreaterThan((before[0]?.chance ?? 0) + 0.04);
     expect(await cellOf(ben, "m=m")).toEqual(before[1]);
+    await house.ask(removeReport, { params: { id, reportId: report.id } });
+    expect(await cellOf(ada, "m=m")).toEqual(before[0]);
+    await house.ask(reportSession, { params: { id }, body: { ...report, id: uuid() } });
   });
   test("a class that is said to be taught less has it so on its map, and taught again it is as it was", async () => {
     const before = await cellOf(cy, "m=m");
@@ -119,17 +124,20 @@ test("what the school calls secure is laid over the same chances; bad figures ar
 });
 
 test("a second look names who is doubtful with the cards, at most twelve, and leaves out who was asked today", async () => {
+  // After a session no one knows how it stands; by the time of the year much has faded too.
+  house.now = new Date("2027-02-01T12:00:00.000Z");
   const looks = await house.ask(getSecondLooks, {});
   expect(looks.map(({ name }) => name)).toContain("Ada M.");
+  expect(looks.find(({ id }) => id === ada)?.cards.map(({ gpc }) => gpc)).toContain("m=m");
   expect(looks.find(({ id }) => id === cy)).toBeUndefined();
   for (const { cards } of looks) expect(cards.length).toBeLessThanOrEqual(12);
-  await check("2026-10-20", []);
+  await check("2027-02-01", []);
   expect(await house.ask(getSecondLooks, {})).toEqual([]);
 });
 
 test("how sure the tool is counts the cards that were asked, and names no child", async () => {
   const told = await house.ask(getForesight, {});
-  expect(told).toMatchObject({ children: 2, answers: 3 * 2 * 9 });
+  expect(told).toMatchObject({ children: 2, answers: 4 * 2 * 9 });
   expect(told.ways.map(({ name }) => name)).toEqual(["model", "days", "last", "share"]);
   expect(JSON.stringify(told)).not.toMatch(/Ada|Ben|Cy/);
 });
