@@ -1,7 +1,8 @@
 import type { GivenAnswer } from "#core/ledger";
 import { dayNumber, inOrder } from "./days.ts";
 import { below, logistic, meanChance } from "./gaussian.ts";
-import { type HeardWanted, heardFrom } from "./heard.ts";
+import { heardFrom } from "./heard.ts";
+import type { HeardWanted } from "./hearing.ts";
 import { type By, listen, type Open, weightOf } from "./listen.ts";
 import { foresee, type Mind, newMind } from "./mind.ts";
 import type { Skill } from "./skills.ts";

@@ -1,7 +1,7 @@
 import { isSentence, scoreSentence, type TellWanted } from "#core/checks";
 import { type GivenAnswer, heardIn } from "#core/ledger";
 import { explainSpelling, type SpellingExplanation, split } from "#core/words";
-import type { Heard } from "./heard.ts";
+import type { Heard } from "./hearing.ts";
 import type { Skill } from "./skills.ts";
 
 /** What a word or a sentence that was written says of spelling, word by word. A word that was left out says nothing. */

@@ -3,7 +3,8 @@ import { plainSound } from "#core/phonics";
 import { readWordItem, showSaid } from "#core/words";
 import { inOrder } from "./days.ts";
 import { type Chance, chanceOn, type FollowWanted, opened, take } from "./follow.ts";
-import { type Heard, heardFrom } from "./heard.ts";
+import { heardFrom } from "./heard.ts";
+import type { Heard } from "./hearing.ts";
 import { newMind } from "./mind.ts";
 import { readSkill, type Skill } from "./skills.ts";
 

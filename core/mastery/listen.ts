@@ -1,5 +1,5 @@
 import { type Belief, type Curve, meanChance, updated } from "./gaussian.ts";
-import type { Heard } from "./heard.ts";
+import type { Heard } from "./hearing.ts";
 import { type Foreseen, foresee, type Lessons, type Mind, type Trace } from "./mind.ts";
 import type { Parameters } from "./parameters.ts";
 import type { Skill, Trait } from "./skills.ts";

@@ -33,7 +33,7 @@ export function lessonsOf({ taughtOn }: Term, { sessions }: Lived): Lessons {
 }
 
 /** What three ways of judging say of every taught spelling of every child on a day. */
-export interface Look {
+interface Look {
   readonly truth: readonly number[];
   readonly model: readonly { chance: number; gap: number }[];
   readonly rule: readonly { called: boolean; need: number }[];
@@ -41,7 +41,7 @@ export interface Look {
 }
 
 /** Everything that is judged on the day with this place among the days that were looked at. */
-export function lookAt(terms: readonly Term[], at: number, p: Parameters = shipped): Look {
+function lookAt(terms: readonly Term[], at: number, p: Parameters = shipped): Look {
   const look = {
     truth: [] as number[],
     model: [] as Look["model"][number][],
@@ -155,7 +155,7 @@ export interface Figures {
 }
 
 /** All figures of one look. */
-export function figuresOf(look: Look): Figures {
+function figuresOf(look: Look): Figures {
   const judged = (said: (at: number) => number): Judged[] =>
     look.truth.map((truth, at) => ({ said: said(at), truth }));
   const model = judged((at) => look.model[at]?.chance ?? 0);

@@ -82,7 +82,7 @@ function lossOf(cases: readonly Case[], p: Parameters): number {
  * Changes one parameter after the other by a step that shrinks where it does not help, until nothing does or the rounds are
  * over. Prints what it finds; what ships is written by hand from it.
  */
-export function fit({ seed = 500, rounds = 3 } = {}): Parameters {
+export function fitParameters({ seed = 500, rounds = 3 } = {}): Parameters {
   const cases = casesOf(seed);
   let p: Parameters = { ...shipped };
   let loss = lossOf(cases, p);

@@ -3,7 +3,7 @@
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
 import { askedTable, compareAsking } from "./ask.ts";
 import { decide } from "./decisions.ts";
-import { fit } from "./fit.ts";
+import { fitParameters } from "./fit.ts";
 import { aimsOf, tableOf } from "./table.ts";
 import { worlds } from "./worlds.ts";
 
@@ -24,7 +24,7 @@ if (what === "decisions") {
     .flatMap((world) => compareAsking(world, seed, { classes }));
   console.log(`${classes * 25} children in each world, seed ${seed}.\n`);
   console.log(askedTable(asked));
-} else if (what === "fit") fit({ rounds: Number(first ?? 4) });
+} else if (what === "fit") fitParameters({ rounds: Number(first ?? 4) });
 else {
   console.error("Say what: decisions, ask, or fit.");
   process.exitCode = 1;

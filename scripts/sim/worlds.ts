@@ -23,7 +23,7 @@ export const shippedMadeUp = (): readonly MadeUp[] => {
   madeUp ??= readMadeUp(read("lexicon/made-up.txt"));
   return madeUp;
 };
-export const orders = ["words-first", "letters-first", "held-first"].map((name) =>
+const orders = ["words-first", "letters-first", "held-first"].map((name) =>
   readOrder(read(`orders/${name}.txt`)),
 );
 

@@ -6,7 +6,7 @@ import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
 /** A session in which a child was, with what it taught and what it revisited. */
-export interface Held {
+interface Held {
   readonly day: string;
   readonly taught: string;
   readonly revisited: readonly string[];

@@ -2,7 +2,7 @@ import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { dice } from "#core/words";
 import { below } from "../gaussian.ts";
-import type { Heard } from "../heard.ts";
+import type { Heard } from "../hearing.ts";
 import type { By } from "../listen.ts";
 import { foresee, type Mind } from "../mind.ts";
 import { readSkill, type Skill } from "../skills.ts";

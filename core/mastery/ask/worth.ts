@@ -1,5 +1,5 @@
 import { below, type Curve, meanChance, updated } from "../gaussian.ts";
-import type { Heard } from "../heard.ts";
+import type { Heard } from "../hearing.ts";
 import { type By, likelihoodsOf } from "../listen.ts";
 import { type Foreseen, foresee, type Mind } from "../mind.ts";
 import type { Skill } from "../skills.ts";

@@ -10,14 +10,14 @@ export interface Trace {
 }
 
 /** What a meeting with a spelling is worth to a child. */
-export interface Meeting {
+interface Meeting {
   readonly day: number;
   /** Share of what is missing that it gives, 0 to 1. */
   readonly gives: number;
 }
 
 /** A child's own way with what it learned. */
-export interface Keeping {
+interface Keeping {
   /** Of this child, beside the world's: more than 1 keeps longer. */
   readonly keepsLonger: number;
 }
