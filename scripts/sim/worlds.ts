@@ -23,9 +23,7 @@ export const shippedMadeUp = (): readonly MadeUp[] => {
   madeUp ??= readMadeUp(read("lexicon/made-up.txt"));
   return madeUp;
 };
-const orders = ["words-first", "letters-first", "held-first"].map((name) =>
-  readOrder(read(`orders/${name}.txt`)),
-);
+const orders = ["words-first", "letters-first", "held-first"].map((name) => readOrder(read(`orders/${name}.txt`)));
 
 /** A way in which children learn and forget, with what is assumed of them. */
 export interface World {

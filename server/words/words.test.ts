@@ -42,8 +42,11 @@ beforeAll(async () => {
   });
   await house.ask(addChild, { body: { id: children[0] ?? "", classId, name: "Wren A", note: "" } });
   await house.ask(addChild, { body: { id: children[1] ?? "", classId, name: "Ash B", note: "" } });
-  await check(children[0] ?? "", ["e=e"]);
-  await check(children[1] ?? "", ["u=u", "h=h"]);
+  // Missed again and again: one slip of a child that knows nearly all would shut no word out.
+  for (let times = 0; times < 3; times++) {
+    await check(children[0] ?? "", ["e=e"]);
+    await check(children[1] ?? "", ["u=u", "h=h"]);
+  }
   await house.ask(saveGroup, {
     params: { id: groupId },
     body: {

@@ -8,19 +8,19 @@ const map: Gaps = {
   today: "2026-11-20",
   columns: gpcs.map((gpc, at) => ({ gpc, step: at + 1, stepId: `s${at + 1}`, title: "" })),
   rows: [
-    { id: "ada", name: "Ada", classId: "k", cells: "sgmlfrn." },
-    { id: "ben", name: "Ben", classId: "k", cells: "ssssssss" },
+    { id: "ada", name: "Ada", classId: "k", cells: "s95g05g20u62o75u85n00.00" },
+    { id: "ben", name: "Ben", classId: "k", cells: "s95s95s95s95s95s95s95s95" },
     { id: "cy", name: "Cy", classId: "k", cells: "" },
   ],
 };
 
-test("each letter of the map becomes need, security or nothing", () => {
+test("each cell of the map becomes need, security or nothing", () => {
   const [ada, ben, cy] = learnersOf(map);
   expect([...(ada?.needs ?? [])]).toEqual([
-    ["a=a", 1],
-    ["t=t", 0.7],
-    ["sh=sh", 0.4],
-    ["ee=ee", 0.2],
+    ["a=a", 0.95],
+    ["t=t", 0.8],
+    ["sh=sh", 0.38],
+    ["ee=ee", 0.25],
   ]);
   expect([...(ada?.secure ?? [])]).toEqual(["m=m"]);
   expect(ben?.needs.size).toBe(0);
