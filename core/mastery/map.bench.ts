@@ -71,6 +71,23 @@ describe("300 children, 30,000 answers, 130 spellings", () => {
   });
 });
 
+const large = logOf(500, 400).map((answer, at) => ({ ...answer, item: order[at % 100] as string }));
+const largeByChild = new Map<string, GivenAnswer[]>();
+for (const answer of large) {
+  const list = largeByChild.get(answer.childId);
+  if (list) list.push(answer);
+  else largeByChild.set(answer.childId, [answer]);
+}
+
+describe("500 children, 200,000 answers, 100 spellings", () => {
+  bench("baseline: the rule of days for every child, from all answers", () => {
+    for (const [, answers] of largeByChild) daysRow(answers);
+  });
+  bench("knownBy for every child, from all answers", () => {
+    for (const [, answers] of largeByChild) knownBy(answers, wanted);
+  });
+});
+
 describe("one more answer", () => {
   bench("baseline: the thirtieth of a child", () => {
     knownAfter(short, next, { ...wanted, standing: {} });

@@ -230,6 +230,9 @@ export async function toForetell(inside: Inside, childIds: readonly string[]): P
   return { children, words: rule.words.sent, accent: rule.words.accent.id };
 }
 
+/** What a child should be asked again as it was last worked out, by what is known of it. */
+const lastLooks = new WeakMap<Known, { readonly by: string; readonly cards: readonly WorthAsking[] }>();
+
 /** What each of these children should be asked again today; a child of whom nothing is doubtful is left out. */
 export async function secondLooks(
   inside: Inside,
@@ -238,7 +241,10 @@ export async function secondLooks(
 ): Promise<Map<string, readonly WorthAsking[]>> {
   const found = new Map<string, readonly WorthAsking[]>();
   for (const [id, { known, taught, by }] of await knownOf(inside, childIds)) {
-    const cards = secondLook(known, taught.gpcs, today, by);
+    const key = [today, JSON.stringify(by.secureWhen), ...taught.gpcs].join(" ");
+    const last = lastLooks.get(known);
+    const cards = last?.by === key ? last.cards : secondLook(known, taught.gpcs, today, by);
+    lastLooks.set(known, { by: key, cards });
     if (cards.length > 0) found.set(id, cards);
   }
   return found;

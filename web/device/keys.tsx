@@ -107,8 +107,9 @@ export function Keys({ children, places, onPalette }: KeysWanted) {
     [],
   );
 
+  // When g was pressed: it outlives a page that is drawn anew before the next key.
+  const afterG = useRef(0);
   useEffect(() => {
-    let afterG = 0;
     const here = () => [...owners.current.values()].flat();
     const listen = (event: KeyboardEvent) => {
       if (event.repeat) {
@@ -141,8 +142,8 @@ export function Keys({ children, places, onPalette }: KeysWanted) {
         return;
       }
       const place = places.find((one) => one.key === pressed);
-      if (afterG > Date.now() - 1200 && place) {
-        afterG = 0;
+      if (afterG.current > Date.now() - 1200 && place) {
+        afterG.current = 0;
         navigate(place.path);
         return;
       }
@@ -154,7 +155,7 @@ export function Keys({ children, places, onPalette }: KeysWanted) {
       if (binding && !(onControl && (key === "Enter" || key === " "))) {
         event.preventDefault();
         binding.run();
-      } else if (pressed === "g") afterG = Date.now();
+      } else if (pressed === "g") afterG.current = Date.now();
     };
     addEventListener("keydown", listen);
     return () => removeEventListener("keydown", listen);

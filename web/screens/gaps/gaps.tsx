@@ -1,6 +1,6 @@
 import { Download, Printer } from "lucide-react";
-import { useDeferredValue, useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { startTransition, useDeferredValue, useMemo, useOptimistic, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
 import { getGaps, getSchool } from "#contract";
 import type { State } from "#core/mastery";
 import { plural } from "#core/saying";
@@ -18,6 +18,7 @@ import { type GapView, type SortBy, viewOf } from "./view.ts";
 /** Who knows which spelling: the map of a class, or of all. */
 export function Screen() {
   const [search, setSearch] = useSearchParams();
+  const navigate = useNavigate();
   const school = useAsk(getSchool, {});
   const classes = school.data?.classes.filter((one) => !one.archived) ?? [];
   const classId = search.get("class") ?? "";
@@ -35,12 +36,17 @@ export function Screen() {
     () => [...new Map(map.data?.columns.map((column) => [column.stepId, column])).values()],
     [map.data],
   );
-  const set = (key: string, value: string) => {
-    const next = new URLSearchParams(search);
-    if (value) next.set(key, value);
-    else next.delete(key);
-    setSearch(next, { replace: true });
-  };
+  // What was chosen shows at once, also where the address takes a moment to follow.
+  const [chosen, choose] = useOptimistic(search.toString());
+  const shown = new URLSearchParams(chosen);
+  const set = (key: string, value: string) =>
+    startTransition(async () => {
+      const next = new URLSearchParams(chosen);
+      if (value) next.set(key, value);
+      else next.delete(key);
+      choose(next.toString());
+      await navigate({ search: next.toString() }, { replace: true });
+    });
   const name = classes.find((one) => one.id === classId)?.name ?? "All classes";
 
   return (
@@ -68,7 +74,11 @@ export function Screen() {
     >
       <div className="no-print mb-3 flex flex-wrap items-end gap-3">
         <div className="w-40">
-          <Choice label="Class" value={classId} onChange={(event) => set("class", event.target.value)}>
+          <Choice
+            label="Class"
+            value={shown.get("class") ?? ""}
+            onChange={(event) => set("class", event.target.value)}
+          >
             <option value="">All classes</option>
             {classes.map((one) => (
               <option key={one.id} value={one.id}>
@@ -78,7 +88,7 @@ export function Screen() {
           </Choice>
         </div>
         <div className="w-56">
-          <Choice label="Step" value={filter.step} onChange={(event) => set("step", event.target.value)}>
+          <Choice label="Step" value={shown.get("step") ?? ""} onChange={(event) => set("step", event.target.value)}>
             <option value="">All steps</option>
             {steps.map((one) => (
               <option key={one.stepId} value={one.stepId}>
@@ -89,7 +99,11 @@ export function Screen() {
           </Choice>
         </div>
         <div className="w-36">
-          <Choice label="State" value={filter.state} onChange={(event) => set("state", event.target.value)}>
+          <Choice
+            label="State"
+            value={shown.get("state") ?? ""}
+            onChange={(event) => set("state", event.target.value)}
+          >
             <option value="">All states</option>
             {(["gap", "unsteady", "not sure yet", "secure", "not checked"] as const).map((state) => (
               <option key={state} value={state}>
@@ -101,7 +115,7 @@ export function Screen() {
         <div className="w-48">
           <Choice
             label="Children in order of"
-            value={filter.sort}
+            value={shown.get("sort") ?? "name"}
             onChange={(event) => set("sort", event.target.value === "name" ? "" : event.target.value)}
           >
             <option value="name">name</option>
@@ -114,7 +128,7 @@ export function Screen() {
           <input
             type="checkbox"
             className="size-4 accent-leaf"
-            checked={search.get("columns") === "all"}
+            checked={shown.get("columns") === "all"}
             onChange={(event) => set("columns", event.target.checked ? "all" : "")}
           />{" "}
           untaught too
@@ -123,7 +137,7 @@ export function Screen() {
           <input
             type="checkbox"
             className="size-4 accent-leaf"
-            checked={search.get("names") === "hidden"}
+            checked={shown.get("names") === "hidden"}
             onChange={(event) => set("names", event.target.checked ? "hidden" : "")}
           />{" "}
           hide names
