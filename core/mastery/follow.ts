@@ -77,7 +77,7 @@ export interface Chance {
   readonly answers: number;
   readonly days: number;
   readonly misses: number;
-  /** Days in which half of it goes if no one asks, for this child. */
+  /** Days in which its odds are halved if no one asks, for this child. */
   readonly halfLife: number;
 }
 

@@ -6,7 +6,7 @@ import { type Origin, originOf, type Skill, type Trait, traits } from "./skills.
 export interface Trace extends Belief {
   /** The day, counted from 1970-01-01, of the last that was seen of it. */
   readonly day: number;
-  /** Days in which half of the chance is gone, by an average child. */
+  /** Days in which the odds are halved, by an average child. */
   readonly halfLife: number;
   /** Answers that spoke of it, and those against it. */
   readonly answers: number;
@@ -69,7 +69,7 @@ export interface Foreseen extends Belief {
   readonly skill: Skill;
   readonly origin: Origin;
   readonly halfLife: number;
-  /** Of its chance since it was last seen, this share is left, 0 to 1. */
+  /** Of its odds since it was last seen, this share is left, 0 to 1. */
   readonly left: number;
   /** How far the belief moves with the logarithm of how long the child keeps. */
   readonly fading: number;

@@ -108,7 +108,6 @@ const described = {
   },
   againWeight: { value: 0.6, range: [0, 1], means: "weight of an answer to what was asked before on the same day" },
   helpWeight: { value: 0.3, range: [0, 1], means: "weight of an answer after a hint or a model" },
-  togetherWeight: { value: 0.15, range: [0, 0.5], means: "weight of an answer that the group gave together" },
   textWeight: { value: 0.832, range: [0.05, 1], means: "weight of a word read in a text" },
   spellStart: { value: -0.7, range: [-3, 1], means: "logits by which a spelling is harder to write than to read" },
   spellSpread: { value: 0.8, range: [0.2, 2], means: "spread between children of that difference" },

@@ -3,8 +3,8 @@ import type { Parameters } from "./parameters.ts";
 
 /**
  * What a child can do, as text: `say ai=ai` (sees the spelling, says the sound), `spell ai=ai` (hears the sound, writes the
- * spelling), `read said` and `write said` (an exception word), `blend CCVC` and `apart CCVC` (sounds into a word, a word
- * into its sounds, by shape), `name b` (a letter's name), `hear rhyme` (a listening task).
+ * spelling), `read said` and `write said` (an exception word), `blend CCVC` (sounds into a word, by its shape), `name b`
+ * (a letter's name), `hear sounds` (a listening task).
  */
 export type Skill = `${Verb} ${string}`;
 const verbs = ["say", "spell", "read", "write", "blend", "name", "hear"] as const;

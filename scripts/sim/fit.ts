@@ -24,7 +24,6 @@ const notInTheWorlds: ReadonlySet<ParameterName> = new Set<ParameterName>([
   "findGuess",
   "againWeight",
   "helpWeight",
-  "togetherWeight",
   "lesson",
   // What is related is not related there.
   "related",
