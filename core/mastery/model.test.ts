@@ -80,6 +80,10 @@ describe("what each kind of evidence does", () => {
     expect(read).toBeGreaterThan(start);
     expect(stands([text(DAY, "right", "b r ai n")]).chance).toBeGreaterThan(start);
     expect(stands([text(DAY, "right", "b r ai n")]).chance).toBeLessThan(read);
+    const whole = { ...wanted, p: { ...shipped, textWeight: 1 } };
+    expect(stands([text(DAY, "right", "b r ai n")]).chance).toBeLessThan(
+      stands([text(DAY, "right", "b r ai n")], "2026-11-20", "say ai=ai", whole).chance,
+    );
     expect(stands([word(DAY, "right", "r ai n")]).chance).toBeLessThan(read);
     expect(stands([word(DAY, "sounded", "b r ai n")]).chance).toBeLessThan(read);
   });

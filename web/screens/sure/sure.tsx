@@ -52,7 +52,8 @@ export function Screen() {
 function Figures({ data }: { data: Foresight }) {
   const model = data.ways.find(({ name }) => name === "model");
   const others = data.ways.filter(({ name }) => name !== "model");
-  const isBest = model && others.every(({ logLoss }) => model.logLoss <= logLoss);
+  const isLessSurprised = model && others.every(({ logLoss }) => model.logLoss <= logLoss);
+  const isNearer = model && others.every(({ brier }) => model.brier <= brier);
   const percent = (share: number) => Math.round(share * 100);
   const columns: readonly Column<Way>[] = [
     { title: "Way of judging", names: true, show: ({ name }) => <WayName name={name} /> },
@@ -63,9 +64,11 @@ function Figures({ data }: { data: Foresight }) {
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
       <Panel title={`${plural(data.answers, "card")} of ${plural(data.children, "child", "children")}`}>
         <p className="mb-3">
-          {isBest
+          {isLessSurprised && isNearer
             ? "In your school the model foretells the next card better than each of the simpler ways."
-            : "In your school a simpler way foretells the next card as well as the model, so far."}
+            : isLessSurprised
+              ? "In your school the model is surprised least; by its error squared a simpler way is as good."
+              : "In your school a simpler way foretells the next card as well as the model, so far."}
           {data.answers < ENOUGH && " There are few answers yet: this may change."}
         </p>
         <Table label="Ways of judging" rows={data.ways} columns={columns} rowKey={({ name }) => name} />
