@@ -1,8 +1,19 @@
 import { z } from "zod";
-import { answerForms, blockIds, exceptionWays, forms, letterCases, scopes, strategyNames, tasks } from "#core/checks";
+import {
+  answerForms,
+  blockIds,
+  exceptionWays,
+  forms,
+  letterCases,
+  scopes,
+  seekMixes,
+  strategyNames,
+  tasks,
+} from "#core/checks";
 import { type KindId, kindIds } from "#core/ledger";
+import type { Skill } from "#core/mastery";
 import { answer, item, kindId, outcome } from "./answers.ts";
-import { byId, count, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** How this school checks. */
@@ -51,6 +62,14 @@ const ownSections = [
   z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
   z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(z.enum(tasks)).min(1).max(7).readonly() }),
   z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(letterCases) }),
+  z.object({
+    kind: z.literal("seek"),
+    ...ofAll,
+    mix: z.array(z.enum(seekMixes)).min(1).max(seekMixes.length).readonly(),
+    blocks,
+    madeUp: z.boolean(),
+    minutes: z.number().int().min(1).max(20),
+  }),
 ] as const;
 
 /** Schemas of some kinds, each with the kind's name in it. */
@@ -126,10 +145,40 @@ const ownSetups = [
     sheet: z.record(z.string(), z.array(choice).readonly()),
     version: z.enum(["A", "B"]),
   }),
+  z.object({ kind: z.literal("seek"), ...ofSetup, minutes: z.number().int() }),
 ] as const;
 const setup = z.discriminatedUnion("kind", [z.object({ kind: kindsBeside(ownSetups), ...ofSetup }), ...ownSetups]);
 
 export type SetupBody = z.infer<typeof setup>;
+
+/** A skill as `core/mastery` names it, `say ai=ai`. */
+const skill = z.custom<Skill>((sent) => typeof sent === "string");
+const belief = z.object({ mean: z.number(), variance: z.number() });
+const trace = belief.extend({
+  day: z.number(),
+  halfLife: z.number(),
+  answers: count,
+  misses: count,
+  days: count,
+});
+const sessions = z.array(z.object({ day: z.number(), taught: z.boolean() }));
+/** What a device needs of a child to choose what it asks, as it was when the check began; `core/mastery` says it in words. */
+const seekFrom = z.object({
+  day,
+  mind: z.object({
+    traits: z.object({ ability: belief, fading: belief, spelling: belief, blending: belief }),
+    right: z.number(),
+    slow: z.number(),
+    pace: z.object({ count: z.number(), mean: z.number(), squares: z.number() }),
+    traces: z.record(skill, trace),
+  }),
+  taughtOn: z.record(z.string(), z.number()),
+  sessions: z.record(z.string(), sessions),
+  weights: z.record(skill, z.number()),
+  fresh: z.array(gpc).readonly(),
+  read: z.record(z.string(), z.object({ words: count, texts: count, since: day })),
+});
+export type SeekFromBody = z.infer<typeof seekFrom>;
 
 /** A check of one kind with one child, with everything that a desk needs to go on with it without a line. */
 const checkView = z.object({
@@ -144,6 +193,8 @@ const checkView = z.object({
   answers: z.array(answer),
   /** Outcome of each item the last time it was asked before this check. */
   before: z.array(z.object({ item, outcome })),
+  /** From what the device chooses what comes next, in a check that asks only what is in doubt; else null. */
+  belief: seekFrom.nullable(),
   /** Most cards right in a minute before, in checks of this kind; null when there was none. */
   best: z.number().int().nullable(),
 });

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { day, id, onto, settingsSaved } from "./common.ts";
+import type { State } from "#core/mastery";
+import { byId, day, id, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 const percent = z.number().int().min(50).max(99);
@@ -67,3 +68,28 @@ export const getSecondLooks = {
   answer: z.array(z.object({ id, name: z.string(), className: z.string(), cards: z.array(worthAsking) })),
 } as const satisfies Endpoint;
 export type SecondLook = z.infer<typeof getSecondLooks.answer>[number];
+
+/** A word on the map; null for a skill that has none there, as writing. */
+const state = z.custom<State>((sent) => typeof sent === "string").nullable();
+const stood = z.object({ chance: share, state });
+
+/**
+ * What a check or a reading changed on the map of a child, as of today: what stands elsewhere with its answers than without
+ * them, what moved most first.
+ */
+export const getChanges = {
+  method: "GET",
+  path: "/api/children/:id/changes",
+  may: {
+    by: "teacher",
+    theirs: { "params.id": "child", "query.sittingId": "sitting", "query.readingId": "reading" },
+  },
+  params: byId,
+  query: z.object({ sittingId: id.optional(), readingId: id.optional() }),
+  answer: z.object({
+    changes: z.array(z.object({ skill: z.string(), before: stood, after: stood })),
+    /** Skills that its answers spoke of. */
+    skills: z.number().int(),
+  }),
+} as const satisfies Endpoint;
+export type Changes = z.infer<typeof getChanges.answer>;

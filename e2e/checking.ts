@@ -47,6 +47,8 @@ const plain = {
   tasks: ["sounds", "apart", "where"],
   choices: 6,
   sentence: true,
+  mix: ["card", "words", "exception"],
+  minutes: 5,
 };
 
 /** A part of a plan; what is not said is as above. */

@@ -27,17 +27,27 @@ const LEAST = 6;
 
 /**
  * About how many minutes the items take, at least half a minute: by the child's own pace (milliseconds an item, from
- * at least six timed answers), else by what such items take as a rule. A minute form takes a minute.
+ * at least six timed answers), else by what such items take as a rule. A minute form takes a minute; a part that
+ * ends by time, that long at most.
  */
 export function minutesFor(
-  { kind, form }: Pick<Section, "kind" | "form">,
+  { kind, form, minutes }: Pick<Section, "kind" | "form"> & { readonly minutes?: number },
   items: number,
   pace: { readonly ms: number; readonly answers: number } | null,
 ): number {
   if (form === "minute") return 1.5;
+  if (minutes !== undefined) return minutes;
   const each =
     pace && pace.answers >= LEAST && kinds[kind].way === "cards" ? pace.ms + BETWEEN : kinds[kind].seconds * 1000;
   return Math.max(0.5, (items * each) / 60_000);
+}
+
+/** How many items of a part are asked at most: all of them, or as many as its minutes hold. */
+export function mostAsked(
+  { kind, minutes }: Pick<Section, "kind"> & { readonly minutes?: number },
+  items: number,
+): number {
+  return minutes === undefined ? items : Math.min(items, Math.round((minutes * 60) / kinds[kind].seconds));
 }
 
 /** A plan that can be kept, changed and shared: what for, and its parts in order. */
@@ -59,6 +69,12 @@ export const shippedPresets: readonly Preset[] = [
       sectionOf("exception", { scope: "all", most: 16 }),
       sectionOf("listen", { tasks: ["sounds", "apart", "where"], most: 4 }),
     ],
+  },
+  {
+    name: "Find out in five minutes",
+    purpose:
+      "Any child: the tool asks only what is in doubt, a card or a word at a time, and ends when the rest is clear.",
+    sections: [sectionOf("seek")],
   },
   {
     name: "Follow-up",

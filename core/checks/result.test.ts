@@ -148,7 +148,7 @@ describe("planning", () => {
   test("the plans that ship say what they are for, and each part is one that can be drawn", () => {
     for (const { name, purpose, sections } of shippedPresets) {
       expect(purpose).toMatch(/\.$/);
-      expect(sections.length).toBeGreaterThan(1);
+      expect(sections.length).toBeGreaterThan(0);
       expect(
         sections.every((section) => section.most > 0),
         name,

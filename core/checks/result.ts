@@ -83,20 +83,19 @@ export function summarise(wanted: SummaryWanted): CheckResult {
     const heard = heardIn(answer);
     return {
       item,
-      shows: kind.show(item),
+      shows: kinds[answer.kind].show(item),
       answer,
-      heard: heard === null ? null : kind.showHeard(heard),
-      told: kind.tell(answer, wanted),
+      heard: heard === null ? null : kinds[answer.kind].showHeard(heard),
+      told: kinds[answer.kind].tell(answer, wanted),
     };
   });
   const pick = (test: (outcome: Outcome) => boolean) => told.filter(({ answer }) => test(answer.outcome));
   const missed = pick((outcome) => !isRight(outcome));
   const known = pick(isRightAtOnce).map((one) => one.item);
   const of = (test: (answer: GivenAnswer) => boolean): [number, number] => {
-    const here = firsts.filter(test);
+    const here = firsts.filter((answer) => answer.kind === "words" && test(answer));
     return [here.filter((answer) => !isRight(answer.outcome)).length, here.length];
   };
-  const isWord = id === "words";
   const tags = new Map<Tag, number>();
   for (const tag of firsts.flatMap((answer) => answer.tags)) tags.set(tag, (tags.get(tag) ?? 0) + 1);
   return {
@@ -109,9 +108,9 @@ export function summarise(wanted: SummaryWanted): CheckResult {
     wonBack: missed.filter(({ item }) => isRight(later.get(item)?.outcome ?? "none")).map((one) => one.item),
     mixed: countMixed(told),
     parts: failedParts(told),
-    shapes: shapesOf(id, firsts),
-    realMissed: isWord ? of((answer) => !readWordItem(answer.item).madeUp) : [0, 0],
-    madeUpMissed: isWord ? of((answer) => readWordItem(answer.item).madeUp) : [0, 0],
+    shapes: shapesOf(firsts),
+    realMissed: of((answer) => !readWordItem(answer.item).madeUp),
+    madeUpMissed: of((answer) => readWordItem(answer.item).madeUp),
     tags,
     ownWay: firsts.filter((answer) => answer.outcome === "ownWay").length,
     reversed: firsts.filter((answer) => answer.outcome === "reversed" || answer.tags.includes("reversed")).length,
@@ -151,9 +150,9 @@ function failedParts(told: readonly AnswerTold[]): CheckResult["parts"] {
     .sort((one, other) => other.count - one.count);
 }
 
-function shapesOf(kind: KindId, firsts: readonly GivenAnswer[]): readonly ShapeResult[] {
+function shapesOf(firsts: readonly GivenAnswer[]): readonly ShapeResult[] {
   const found = new Map<string, ShapeResult>();
-  for (const { item, outcome } of firsts) {
+  for (const { kind, item, outcome } of firsts) {
     const name = kinds[kind].piles?.of(item);
     if (!name) continue;
     const { asked, atOnce, effort, missed } = found.get(name) ?? { asked: 0, atOnce: 0, effort: 0, missed: 0 };

@@ -1,5 +1,5 @@
 import { type Answer, isGiven, type StopEntry } from "./answers.ts";
-import { type KindId, kindNames } from "./kinds.ts";
+import { type KindId, kindNames, marksIn } from "./kinds.ts";
 
 /** What the school has of the checks, readings and sessions that marks speak of. */
 export interface KnownCheck {
@@ -104,7 +104,8 @@ function problemWith(mark: Exclude<Answer, { outcome: "void" }>, stored: Stored)
   if (mark.outcome === "reading") return "A reading belongs to no check.";
   if (mark.outcome === "stop") return undefined;
   if (mark.item !== null && !check.items.has(mark.item)) return "This item is not in the check.";
-  if (isGiven(mark) && mark.kind !== check.kind) return `The check is one of another kind: ${kindNames[check.kind]}.`;
+  if (isGiven(mark) && !marksIn(check.kind).includes(mark.kind))
+    return `The check is one of another kind: ${kindNames[check.kind]}.`;
   return undefined;
 }
 

@@ -7,6 +7,8 @@ interface KindOfMark {
   readonly way: Way;
   /** A right answer over the school's threshold counts as slow. */
   readonly timed: boolean;
+  /** Its marks are of these kinds, each by what was asked; of its own where this is left out. */
+  readonly marks?: readonly string[];
 }
 
 /** The kinds of check, a line a kind, in the order in which they are offered. */
@@ -20,6 +22,7 @@ const all = {
   listen: { name: "Listen, no letters", way: "heard", timed: false },
   names: { name: "Letter names", way: "seen", timed: true },
   paper: { name: "On paper, for a group", way: "chosen", timed: false },
+  seek: { name: "Only what is in doubt", way: "seen", timed: true, marks: ["card", "words", "exception"] },
 } as const satisfies Record<string, KindOfMark>;
 
 export type KindId = keyof typeof all;
@@ -33,6 +36,12 @@ export const kindNames = Object.fromEntries(kindIds.map((id) => [id, all[id].nam
 
 /** Kinds in which a right answer over the school's threshold counts as slow. */
 export const timedKinds: ReadonlySet<KindId> = new Set(kindIds.filter((id) => all[id].timed));
+
+/** The kinds of which the marks of a check are. @example marksIn("card") // ["card"] */
+export function marksIn(kind: KindId): readonly KindId[] {
+  const of: KindOfMark = all[kind];
+  return (of.marks as readonly KindId[] | undefined) ?? [kind];
+}
 
 /**
  * How an item of a kind of check is asked.

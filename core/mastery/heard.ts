@@ -82,6 +82,8 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
     case "words":
       if (outcome === "wrong" && answer.tags.includes("putRight")) return [];
       return [word(answer, answer.way === "text" ? "text" : "alone", wanted)];
+    case "seek":
+      return [];
     case "dictation":
       return laidBy(wanted).written.of(`${wanted.accent?.id}\t${item}\t${outcome}\t${heardIn(answer)}`, () =>
         writtenHeard(answer, wanted),

@@ -1,7 +1,10 @@
 /** From a child's answers to what it knows today: the chance of each skill, how sure that is, how it fades, and why. */
 
 export * from "./ask/ask.ts";
+export * from "./ask/sitting.ts";
+export * from "./ask/unasked.ts";
 export * from "./by-days.ts";
+export * from "./changes.ts";
 export * from "./code.ts";
 export * from "./confusions.ts";
 export * from "./days.ts";

@@ -19,7 +19,7 @@ interface Asked {
   readonly missed: number;
 }
 
-const SECONDS = { card: 5, words: 6 };
+const SECONDS = { card: 5, words: 6, exception: 5 };
 /** Words that a class's check could ask, beside all its cards. */
 const WORDS = 80;
 const WORDS_IN_DECK = 16;

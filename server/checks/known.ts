@@ -1,6 +1,6 @@
 import type { ChildView, SectionBody } from "#contract";
 import { kinds, rightInMinute } from "#core/checks";
-import { checkOf, type GivenAnswer, isRightAtOnce, type Outcome } from "#core/ledger";
+import { checkOf, type GivenAnswer, isRightAtOnce, type KindId, marksIn, type Outcome } from "#core/ledger";
 import { lastSteps, stepsUpTo } from "#core/order";
 import { findMany } from "../classes/children.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
@@ -58,11 +58,12 @@ interface KnownWanted {
 
 function knownOf({ child, byClock, given, due, taught = taughtNothing }: KnownWanted): Known {
   const { gpcs, exceptionWords, order, stepId } = taught;
-  const lastOfKind = (kind: string, before?: CheckRow): ReadonlyMap<string, Outcome> => {
+  const lastOfKind = (kind: KindId, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();
+    const asked = new Set(marksIn(kind));
     for (const answer of given) {
       // A word that went wrong in a text was not asked in a check.
-      if (answer.kind !== kind || answer.source.kind === "reading") continue;
+      if (!asked.has(answer.kind) || answer.source.kind === "reading") continue;
       if (before && (checkOf(answer) === before.id || answer.markedAt >= before.startedAt)) continue;
       last.set(answer.item, answer.outcome);
     }
@@ -82,7 +83,7 @@ function knownOf({ child, byClock, given, due, taught = taughtNothing }: KnownWa
         last,
       };
     },
-    before: (check) => lastOfKind(check.kind, check),
+    before: (check) => lastOfKind(check.kind as KindId, check),
     pace: (kind) => {
       const times = given
         .flatMap((answer) => (answer.kind === kind && answer.ms !== null ? [answer.ms] : []))

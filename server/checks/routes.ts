@@ -3,10 +3,11 @@ import {
   getSitting,
   previewSitting,
   type SectionBody,
+  type SeekFromBody,
   type SittingView,
   startSitting,
 } from "#contract";
-import { kinds, minutesFor, type PlannedCheck } from "#core/checks";
+import { kinds, minutesFor, mostAsked, type PlannedCheck } from "#core/checks";
 import { checkOf } from "#core/ledger";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
@@ -30,6 +31,20 @@ async function knowledgeInSlices(school: School, childIds: readonly string[], no
     await turn();
   }
   return known;
+}
+
+async function beliefsInSlices(
+  school: School,
+  childIds: readonly string[],
+  now: Date,
+): Promise<Map<string, SeekFromBody>> {
+  const today = await school.settings.dayOf(now);
+  const found = new Map<string, SeekFromBody>();
+  for (const some of slices(childIds, CHILDREN_AT_ONCE)) {
+    for (const [id, from] of await school.standings.seekFrom(some, today)) found.set(id, from);
+    await turn();
+  }
+  return found;
 }
 
 /** Checks in one go: planned, begun, and seen with their answers. */
@@ -90,6 +105,7 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
             seed,
             startedAt,
             endedAt,
+            belief: check.belief,
             answers: entries.filter(
               (entry) => (entry.outcome === "void" ? checkIds.get(entry.voids) : checkOf(entry)) === checkId,
             ),
@@ -142,6 +158,9 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
         body.children.map((child) => child.seed),
       );
       const drawn = await dealt({ school, request }, from, seedOfAll);
+      const beliefs = sections.some((section) => section.kind === "seek")
+        ? await beliefsInSlices(school, childIds, now)
+        : new Map<string, SeekFromBody>();
       const checks: Parameters<School["checks"]["insertSitting"]>[1][number][] = [];
       for (const [place, { childId, seed: own, checkIds }] of body.children.entries()) {
         for (const [part, section] of sections.entries()) {
@@ -151,7 +170,8 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
           if (!check || check.items.length === 0) continue;
           const { kind, items, setup } = check;
           const seed = from.together[part] ? seedOfAll : own;
-          const as = { kind, items: [...items], setup, seed };
+          const belief = kind === "seek" ? (beliefs.get(childId) ?? null) : null;
+          const as = { kind, items: [...items], setup, seed, belief };
           checks.push({ id: checkId, childId, place, part, scope: section.scope, ...as, startedAt });
         }
       }
@@ -178,7 +198,7 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
         children: known.map((one, at) => ({
           id: one.child.id,
           parts: body.sections.map((section, part) => {
-            const items = drawn[at]?.[part]?.items.length ?? 0;
+            const items = mostAsked(section, drawn[at]?.[part]?.items.length ?? 0);
             const pace = one.pace(section.kind);
             const ownPace = pace !== null && pace.answers >= 6 && section.form === "deck";
             return { items, minutes: minutesFor(section, items, pace), ownPace };

@@ -1,19 +1,24 @@
 import type { CanRead, Gaps, SetupBody } from "#contract";
-import { standing as standingAnswers } from "#core/ledger";
+import { checkOf, type GivenAnswer, standing as standingAnswers } from "#core/ledger";
 import {
+  type Change,
   type ConfusionCount,
   canRead,
+  changesBetween,
   childRow,
   codeOf,
   confusionsIn,
   doubtOf,
   historyOf,
   type Known,
+  knownBy,
   type Moved,
   needFor,
   type Standing,
   secondLook,
+  shipped,
   shownSpellings,
+  skillsIn,
   standingOn,
   type WorthAsking,
   whyStanding,
@@ -26,6 +31,8 @@ import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
 import type { ForetellWanted } from "./foretell.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
+
+export { seekFrom } from "./seek.ts";
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -191,6 +198,31 @@ export async function reasonFor(
   const answers = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
   const history = historyOf(answers, `say ${gpc}`, { ...one.by, words: rule.words });
   return { standing, why: whyStanding(standing, one.by.secureWhen), history };
+}
+
+/** Which answers are asked about: those of some checks, or of a reading. */
+export type SomeAnswers = { readonly checkIds: readonly string[] } | { readonly readingId: string };
+
+/** What some answers of a child changed, as of today. Costs a replay of the child's log without them. */
+export async function changesBy(
+  inside: Inside,
+  childId: string,
+  which: SomeAnswers,
+  today: string,
+): Promise<{ changes: readonly Change[]; skills: number }> {
+  const one = (await knownOf(inside, [childId])).get(childId);
+  if (!one) throw new Error("Who is not here has no standing");
+  const rule = await ruleOf(inside);
+  const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
+  const answers = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
+  const isAsked = (answer: GivenAnswer) =>
+    "readingId" in which
+      ? answer.source.kind === "reading" && answer.source.readingId === which.readingId
+      : which.checkIds.includes(checkOf(answer) ?? "");
+  const skills = skillsIn(answers.filter(isAsked), rule.words);
+  const rest = answers.filter((answer) => !isAsked(answer));
+  const without = knownBy(rest, { lessons: one.lessons, p: shipped, words: rule.words });
+  return { changes: changesBetween(without, one.known, skills, today, one.by), skills: skills.size };
 }
 
 /**

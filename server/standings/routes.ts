@@ -1,4 +1,4 @@
-import { getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
+import { getChanges, getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
@@ -14,6 +14,17 @@ export function standingRoutes({ serve, jobs }: Domain): void {
     const wanted = await school.standings.toForetell(ids);
     const { ways, bands, ...counts } = await jobs.run("foretellCards", wanted, 1, { signal: untilGone(request) });
     return { today: await school.settings.dayOf(now), ...counts, ways: [...ways], bands: [...bands] };
+  });
+
+  serve(getChanges, async ({ params, query, school, now }) => {
+    const { sittingId, readingId } = query;
+    if ((sittingId === undefined) === (readingId === undefined)) throw unfit("Ask for one check or one reading.");
+    if (!(await school.children.find(params.id))) throw notFound("child");
+    const which = readingId
+      ? { readingId }
+      : { checkIds: (await school.checks.ofSitting(sittingId ?? "")).map((check) => check.id) };
+    const { changes, skills } = await school.standings.changesBy(params.id, which, await school.settings.dayOf(now));
+    return { changes: [...changes], skills };
   });
 
   serve(getSecondLooks, async ({ school, now }) => {

@@ -253,6 +253,8 @@ describe("another school's rows", () => {
         reasonFor: () => other.standings.reasonFor(childId, "s=s", today).catch(() => null),
         toForetell: () => other.standings.toForetell([childId]),
         secondLooks: () => other.standings.secondLooks([childId], today),
+        changesBy: () => other.standings.changesBy(childId, { readingId }, today).catch(() => null),
+        seekFrom: () => other.standings.seekFrom([childId], today),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
       },
       groups: {

@@ -8,11 +8,12 @@ import type { AskOf, KindOf, ToKeep } from "./kind.ts";
 import { listen } from "./listen.ts";
 import { names } from "./names.ts";
 import { paper } from "./paper.ts";
+import { seek } from "./seek.ts";
 import { words } from "./words.ts";
 import { write } from "./write.ts";
 
 /** A new kind is one file and one line here, and one where marks learn its name (`core/ledger/kinds.ts`). */
-const each = { card, words, exception, write, dictation, find, listen, names, paper };
+const each = { card, words, exception, write, dictation, find, listen, names, paper, seek };
 
 type Each = typeof each;
 type Sections = { [K in KindId]: Each[K] extends KindOf<K, infer Part, never> ? Part : never };
@@ -39,6 +40,11 @@ export type AnyKind = KindOf<KindId, Section, Setup> & {
 
 /** Every kind of check by its id. */
 export const kinds: Readonly<Record<KindId, AnyKind>> = each satisfies { [K in KindId]: { readonly id: K } };
+
+/** The kind whose card this is, whose pad it has and whose mark it gets. @example kindAsked("seek", "ai=ai") // "card" */
+export function kindAsked(kind: KindId, item: string): KindId {
+  return kinds[kind].kindOf?.(item) ?? kind;
+}
 
 /**
  * A section as it begins, before anyone changes it.
@@ -69,3 +75,4 @@ export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
 export { choicesOnSheet } from "./paper.ts";
+export { type SeekMix, seekMixes } from "./seek.ts";

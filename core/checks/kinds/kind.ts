@@ -140,6 +140,8 @@ export interface KindOf<Id, Part, MadeWith> {
   readonly shared?: boolean;
   /** Cards to shuffle, or blocks that grow in the order in which they are. */
   readonly order: "shuffled" | "inOrder";
+  /** The kind that an item of a check of several is of; its own where this is left out. */
+  readonly kindOf?: (item: string) => KindId;
   /** True when the text is an item of this kind. */
   readonly fits: (item: string) => boolean;
   /** Which items a check has; none when nothing fits. */

@@ -24,7 +24,7 @@ const gpcs = ["s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m", "e=e", "r=r", "ai
 const DAY = "2026-11-20";
 let serial = 0;
 
-function answer(kind: "card" | "words", item: string, outcome: Outcome, day = DAY): GivenAnswer {
+function answer(kind: Candidate["kind"], item: string, outcome: Outcome, day = DAY): GivenAnswer {
   const id = `a${String(serial++).padStart(6, "0")}`;
   const markedAt = new Date(Date.parse(`${day}T09:00:00.000Z`) + serial * 1000).toISOString();
   const base = {
@@ -41,7 +41,7 @@ function answer(kind: "card" | "words", item: string, outcome: Outcome, day = DA
   };
   return { ...base, outcome } as GivenAnswer;
 }
-const candidate = (kind: "card" | "words", item: string): Candidate => ({
+const candidate = (kind: Candidate["kind"], item: string): Candidate => ({
   kind,
   item,
   seconds: kind === "card" ? 5 : 6,

@@ -10,7 +10,7 @@ import { type Telling, tellingOf } from "./worth.ts";
 
 /** Something that could be asked next. */
 export interface Candidate {
-  readonly kind: "card" | "words";
+  readonly kind: "card" | "words" | "exception";
   /** As a check of its kind has it. */
   readonly item: string;
   /** What it asks, as if it had come right. */
@@ -53,6 +53,10 @@ const AS_LIKELY_AS_NOT = 0.4;
 /** Less doubt than this, an item, is not worth the child's time. */
 const LEAST_SETTLED = 0.004;
 const LONG_WORD = 4;
+/** Seconds of an item of which nothing else is known; those around a timed one; and what no answer takes longer than. */
+const LONG = 6;
+const AROUND = 1.5;
+const LONGEST = 40;
 
 /**
  * The next item to ask a child: what settles most for its time, while it has about four in five right, is never let to miss
@@ -63,7 +67,8 @@ export function nextToAsk(wanted: AskWanted): Next {
   const { given, candidates, seconds } = wanted;
   const asked = new Map<string, number>();
   for (const { item } of given) asked.set(item, (asked.get(item) ?? 0) + 1);
-  const took = given.reduce((sum, { item }) => sum + (candidates.find((one) => one.item === item)?.seconds ?? 6), 0);
+  const secondsOf = new Map(candidates.map((one) => [one.item, one.seconds]));
+  const took = given.reduce((sum, answer) => sum + secondsFor(answer, secondsOf.get(answer.item) ?? LONG), 0);
   const missedLast = given.length > 0 && !isRight((given.at(-1) as GivenAnswer).outcome);
   const open = candidates.filter(
     (one) => (asked.get(one.item) ?? 0) < wanted.most && one.item !== given.at(-1)?.item && !isTooFresh(one, wanted),
@@ -91,6 +96,11 @@ export function nextToAsk(wanted: AskWanted): Next {
   return { ask: best.candidate, telling: best.telling, why };
 }
 
+/** Seconds that an answer took, as it was timed, else as such an item takes. */
+function secondsFor({ ms }: GivenAnswer, asARule: number): number {
+  return ms === null ? asARule : Math.min(LONGEST, ms / 1000 + AROUND);
+}
+
 const skillsOf = (heard: Heard): readonly Skill[] => (heard.form === "one" ? [heard.skill] : heard.skills);
 
 /** The doubtful skills of a word that failed just now, when nothing said which of them it was; else none. */
@@ -113,8 +123,11 @@ function parts(heard: Heard, skills: readonly Skill[]): boolean {
   return both > 0 && both < skills.length;
 }
 
-/** A spelling as it is shown. */
-const shown = (skill: Skill) => showGrapheme(splitGpc(readSkill(skill).thing).grapheme);
+/** A spelling, or an exception word, as it is shown. */
+function shown(skill: Skill): string {
+  const { verb, thing } = readSkill(skill);
+  return verb === "read" ? `“${thing}”` : showGrapheme(splitGpc(thing).grapheme);
+}
 
 interface Told {
   readonly candidate: Candidate;

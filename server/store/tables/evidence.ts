@@ -1,6 +1,6 @@
 import { sql } from "drizzle-orm";
 import { date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
-import type { ReadingBody, SectionBody, SetupBody } from "#contract";
+import type { ReadingBody, SectionBody, SeekFromBody, SetupBody } from "#contract";
 import type { Help, TextRead, Way } from "#core/ledger";
 import type { Known } from "#core/mastery";
 import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
@@ -48,6 +48,8 @@ export const checks = pgTable(
     /** Null for checks made before there were kinds. */
     setup: jsonb("setup").$type<SetupBody>(),
     seed: integer("seed").notNull(),
+    /** What was believed of the child when it began, where that says what is asked. */
+    belief: jsonb("belief").$type<SeekFromBody>(),
     startedAt: at("started_at").notNull(),
     endedAt: at("ended_at"),
   },

@@ -1,8 +1,10 @@
 import { useEffect, useRef, useState } from "react";
 import type { AnswerBody, FaceBody } from "#contract";
 import {
+  type DeskState,
   deskState,
   type Face,
+  kindAsked,
   kinds,
   minuteIsOver,
   passReached,
@@ -11,6 +13,7 @@ import {
   timeSpent,
 } from "#core/checks";
 import { inCheck, takesHeard } from "#core/ledger";
+import { plural } from "#core/saying";
 import { split } from "#core/words";
 import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
 import { useKeys } from "#web/device/keys.tsx";
@@ -20,6 +23,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
+import { Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
 import { onScreen } from "./kinds/index.ts";
 import { LastMark } from "./last-mark.tsx";
@@ -28,6 +32,8 @@ import { type Marking, MarkPad } from "./mark-pad.tsx";
 import { MinuteClock } from "./minute-clock.tsx";
 import { NoteSheet } from "./note-sheet.tsx";
 import { PassDone } from "./pass-done.tsx";
+import { SeekDone } from "./seek-done.tsx";
+import { useSeeking } from "./seeking.ts";
 import { useSettled } from "./settled.ts";
 import { StopSheet } from "./stop-sheet.tsx";
 
@@ -51,7 +57,6 @@ export function CardDesk(wanted: CardWanted) {
   const { sitting, check, child, answers, ended, next, log, tapped, onDone, onStop, onGoOn } = wanted;
   const { settings } = sitting;
   const { setup, seed } = check;
-  const kind = kinds[check.kind];
   const { ground } = useLexicon();
   const stamp = useStamp(child.id);
   const [hand] = useHand();
@@ -70,8 +75,11 @@ export function CardDesk(wanted: CardWanted) {
   const reached = Math.max(passReached(answers), round);
   const over = minute && (timeUp || minuteIsOver(answers));
   const here = deskState(desk, reached, answers);
-  const state = minute && !over && !here.current ? deskState(desk, reached + 1, answers) : here;
-  const current = over || ended ? undefined : state.current;
+  const seeking = useSeeking(check, answers, ground);
+  const state = seeking?.state ?? (minute && !over && !here.current ? deskState(desk, reached + 1, answers) : here);
+  const waits = seeking === undefined;
+  const current = over || ended || waits ? undefined : state.current;
+  const kind = kinds[current === undefined ? check.kind : kindAsked(check.kind, current)];
   const done = new Set(state.given.map((answer) => answer.item));
   const advice = stopAdvice(state.given, setup.stopAfter);
   const advised = advice.suggested && current !== undefined && state.given.length > quiet;
@@ -93,7 +101,7 @@ export function CardDesk(wanted: CardWanted) {
     const ms = Math.min(3_600_000, Math.max(0, Math.round(performance.now() - shownAt.current)));
     const given = {
       ...stamp(),
-      ...inCheck(check.kind, check.id),
+      ...inCheck(kind.id, check.id),
       item: current,
       ms,
       pass: state.pass,
@@ -155,7 +163,7 @@ export function CardDesk(wanted: CardWanted) {
     { key: "p", does: paused ? "Go on" : "Pause", run: () => setPaused(!paused) },
     { key: "v", does: "What the child sees", run: () => setSheet("face") },
     { key: "b", does: "Brackets under the sounds", run: () => setBrackets(!brackets) },
-    ...(current === undefined && !ended ? [{ key: "Enter", does: next, run: onDone }] : []),
+    ...(current === undefined && !ended && !waits ? [{ key: "Enter", does: next, run: onDone }] : []),
     ...(shows ? [] : !begun ? [{ key: " ", does: "Start the minute", run: () => setBegun(true) }] : []),
   ]);
 
@@ -163,12 +171,11 @@ export function CardDesk(wanted: CardWanted) {
     brackets && shows ? (prompt?.units ?? (ground && split(kind.show(current), ground)[0]?.units)) : undefined;
   return (
     <>
-      <Strokes items={state.items} done={done} />
+      <Strokes items={seeking ? [] : state.items} done={done} />
       <p className="mt-1 text-sm text-soft" aria-live="off">
-        {state.pass > 1 && !minute && `Round ${state.pass}, `}
-        {current === undefined
-          ? `${done.size} of ${state.items.length} asked`
-          : `${done.size + 1} of ${state.items.length}`}
+        {seeking
+          ? [plural(answers.length, "item asked", "items asked"), seeking.why].filter(Boolean).join(" · ")
+          : placeInWords(state, minute, done.size)}
         {minute && begun && !over && (
           <MinuteClock
             spent={timeSpent(answers)}
@@ -220,6 +227,10 @@ export function CardDesk(wanted: CardWanted) {
               {next}
             </Button>
           </div>
+        ) : waits ? (
+          <Waiting rows={3} />
+        ) : seeking?.over ? (
+          <SeekDone state={state} over={seeking.over} unasked={seeking.unasked} next={next} onDone={onDone} />
         ) : current === undefined ? (
           <PassDone state={state} kind={kind} next={next} onAgain={() => setRound(state.pass + 1)} onDone={onDone} />
         ) : units ? (
@@ -251,7 +262,7 @@ export function CardDesk(wanted: CardWanted) {
           key={`${current} ${state.pass}`}
           pad={kind.pad(settings)}
           likely={likely}
-          likelyTitle={likelyTitles[check.kind] ?? "Instead"}
+          likelyTitle={likelyTitles[kind.id] ?? "Instead"}
           onFace={face.show === "choices"}
           tags={kind.tags(settings)}
           onMark={mark}
@@ -270,7 +281,7 @@ export function CardDesk(wanted: CardWanted) {
         <Button className="min-h-12" onClick={() => setPaused(!paused)}>
           {paused ? "Go on" : "Pause"} <kbd className="text-xs text-soft">P</kbd>
         </Button>
-        {onScreen(check.kind).brackets && (
+        {onScreen(kind.id).brackets && (
           <Button className="min-h-12" aria-pressed={brackets} onClick={() => setBrackets(!brackets)}>
             Brackets <kbd className="text-xs text-soft">B</kbd>
           </Button>
@@ -305,6 +316,12 @@ export function CardDesk(wanted: CardWanted) {
       />
     </>
   );
+}
+
+/** How far a round is, in a few words. */
+function placeInWords({ pass, current, items }: DeskState, minute: boolean, done: number): string {
+  const round = pass > 1 && !minute ? `Round ${pass}, ` : "";
+  return round + (current === undefined ? `${done} of ${items.length} asked` : `${done + 1} of ${items.length}`);
 }
 
 const nothing: FaceBody = { show: "nothing" };

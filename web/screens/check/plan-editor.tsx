@@ -64,6 +64,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
       0,
     );
   const items = total((part) => part.items);
+  const seeks = sections.some((section) => section.kind === "seek");
   const minutes = Math.max(1, Math.round(total((part) => part.minutes)));
   const ownPace = inAll.some((child) => child.parts.some((part) => part.ownPace));
 
@@ -87,6 +88,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
     const [least, most] = [Math.min(...counts), Math.max(...counts)];
     const time = Math.max(...parts.map((part) => (part.items > 0 ? part.minutes : 0)));
     if (most === 0) return "nothing to ask";
+    if (sections[at]?.kind === "seek") return `at most ${Math.round(time)} min`;
     return `${least === most ? most : `${least}–${most}`} ${form(most, "item", "items")} · ${time < 1 ? "½" : Math.round(time)} min`;
   };
 
@@ -230,7 +232,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
           <p className="text-soft" data-testid="size">
             {items === 0
               ? "Nothing to ask: nothing of this has been taught, or all of it is secure. "
-              : `${plural(items, "item")}, about ${plural(minutes, "minute")}${chosen.length > 1 ? " for all" : ""}${ownPace ? " at their own pace" : ""}`}
+              : `${seeks ? "at most " : ""}${plural(items, "item")}, ${seeks ? "" : "about "}${plural(minutes, "minute")}${chosen.length > 1 ? " for all" : ""}${ownPace ? " at their own pace" : ""}`}
             {items === 0 && classOf && (
               <Link to={`/class/${classOf.id}`} className="text-ink underline underline-offset-4">
                 Say in {classOf.name} how far it has been taught

@@ -57,7 +57,8 @@ export function Queue({ sitting, progress, current, onGo }: QueueWanted) {
               {isDone(part.id) && <Check size={14} aria-label="done" />}
               {kinds[part.kind].name}
               <span className="text-soft">
-                {progress.get(part.id)?.asked ?? 0}/{part.items.length}
+                {progress.get(part.id)?.asked ?? 0}
+                {part.kind === "seek" ? " asked" : `/${part.items.length}`}
               </span>
             </button>
           ))}

@@ -10,9 +10,12 @@ import {
 } from "#core/checks";
 import { isRight, type StopReason } from "#core/ledger";
 import { showGrapheme } from "#core/phonics";
+import type { SchoolWords } from "#web/device/lexicon.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { NotAsked } from "./seek-done.tsx";
+import { useSeeking } from "./seeking.ts";
 import type { CheckTold } from "./told.ts";
 
 const whyWords: Record<StopReason, string> = {
@@ -23,15 +26,16 @@ const whyWords: Record<StopReason, string> = {
 };
 
 /** What one check says: in sentences first, then with the evidence behind them. */
-export function CheckPanel({ told, classId }: { told: CheckTold; classId: string }) {
-  const { check, result, notes, why } = told;
+export function CheckPanel({ told, classId, ground }: { told: CheckTold; classId: string; ground: SchoolWords }) {
+  const { check, result, answers, notes, why } = told;
   const kind = kinds[check.kind];
+  const unasked = useSeeking(check, answers, ground)?.unasked;
   const left = check.items.length - result.asked;
   const [first, ...more] = resultInWords(result);
   const care = careWords(result);
   const about = [
     result.medianMs ? `about ${(result.medianMs / 1000).toFixed(1)} s an item` : "",
-    left > 0 && check.setup.form === "deck" ? `${left} of ${check.items.length} not asked` : "",
+    left > 0 && check.setup.form === "deck" && !unasked ? `${left} of ${check.items.length} not asked` : "",
   ].filter(Boolean);
   return (
     <Panel
@@ -92,6 +96,11 @@ export function CheckPanel({ told, classId }: { told: CheckTold; classId: string
                   </li>
                 ))}
               </ul>
+            </Block>
+          )}
+          {unasked && (
+            <Block title="Not asked">
+              <NotAsked unasked={unasked} />
             </Block>
           )}
           {result.shapes.length > 0 && <Shapes result={result} />}

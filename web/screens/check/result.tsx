@@ -13,6 +13,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
+import { Changed } from "./changed.tsx";
 import { useSittingLog } from "./log.ts";
 import { CheckPanel } from "./result-check.tsx";
 import { resultRows } from "./result-csv.ts";
@@ -53,6 +54,7 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: SchoolWords
         return {
           check,
           result: summarise({ ...ground, kind: check.kind, answers, before, setup: check.setup }),
+          answers,
           notes: notesIn(entries),
           why: stopIn(entries, check.id)?.why,
         };
@@ -121,8 +123,9 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: SchoolWords
           {mine.length === 0 && <p className="text-soft">Nothing was asked yet.</p>}
           <div className="flex flex-col gap-4">
             {mine.map((one) => (
-              <CheckPanel key={one.check.id} told={one} classId={child.classId} />
+              <CheckPanel key={one.check.id} told={one} classId={child.classId} ground={ground} />
             ))}
+            {mine.length > 0 && <Changed childId={child.id} sittingId={sitting.id} />}
           </div>
         </>
       )}

@@ -5,6 +5,7 @@ import { listen } from "./listen.tsx";
 import { names } from "./names.tsx";
 import type { KindOnScreen } from "./on-screen.ts";
 import { paper } from "./paper.tsx";
+import { seek } from "./seek.tsx";
 import { words } from "./words.tsx";
 
 /** What kinds of check have on the screen for themselves, a line a kind; one without a line is as all are. */
@@ -16,6 +17,7 @@ const own: { readonly [K in KindId]?: KindOnScreen<K> } = {
   listen,
   names,
   paper,
+  seek,
 };
 
 /** What a kind of check has on the screen for itself. */

@@ -1,0 +1,39 @@
+import { standing } from "#core/ledger";
+import { readSince, type SeekFrom, weightsOf } from "#core/mastery";
+import { list as listGroups } from "../groups/repository.ts";
+import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
+import type { Inside } from "../store/scope.ts";
+import { knownOf } from "./kept.ts";
+
+const FRESH_DAYS = 7;
+
+/** From what a device chooses what it asks each of these children, as of today; kept with the check. */
+export async function seekFrom(
+  inside: Inside,
+  childIds: readonly string[],
+  today: string,
+): Promise<Map<string, SeekFrom>> {
+  const rule = await ruleOf(inside);
+  const logs = await logsOfChildren(inside, childIds);
+  const groups = (await listGroups(inside)).filter((group) => !group.closed);
+  const found = new Map<string, SeekFrom>();
+  for (const [id, { known, taught, plain }] of await knownOf(inside, childIds)) {
+    const mine = groups.filter(({ members }) => members.some(({ childId }) => childId === id));
+    const targets = new Set(mine.flatMap((group) => group.targets));
+    const answers = standing(logs.get(id) ?? [], { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
+    found.set(id, {
+      day: today,
+      mind: known.mind,
+      taughtOn: Object.fromEntries(plain.taughtOn),
+      sessions: Object.fromEntries([...plain.sessions].map(([thing, held]) => [thing, [...held]])),
+      weights: weightsOf({ taught: taught.gpcs, exceptionWords: taught.exceptionWords, targets }),
+      fresh: taught.gpcs.filter((gpc) => isFresh(taught.since.get(gpc), today)),
+      read: readSince(answers, taught.gpcs, rule.words),
+    });
+  }
+  return found;
+}
+
+function isFresh(since: string | undefined, today: string): boolean {
+  return since !== undefined && (Date.parse(today) - Date.parse(since)) / 86_400_000 <= FRESH_DAYS;
+}
