@@ -11,7 +11,7 @@ import {
   sectionOf,
   tasks,
 } from "#core/checks";
-import { allOutcomes, isRight, kindIds, takesHeard } from "#core/ledger";
+import { allOutcomes, isRight, kindIds, marksIn, takesHeard } from "#core/ledger";
 import { readOrder, taughtUpTo } from "#core/order";
 import { readLexicon, readMadeUp, readSentences } from "#core/words";
 import { answerItem, type ItemReply, type Temper, tempers } from "./index.ts";
@@ -60,7 +60,9 @@ const share = (replies: readonly ItemReply[], test: (reply: ItemReply) => boolea
 
 describe.each(kindIds)("%s", (kind) => {
   const outcomes = new Set(
-    kinds[kind].pad(defaultSettings).flatMap((place) => [place.outcome, ...(place.held ? [place.held.outcome] : [])]),
+    [kind, ...marksIn(kind)]
+      .flatMap((of) => kinds[of].pad(defaultSettings))
+      .flatMap((place) => [place.outcome, ...(place.held ? [place.held.outcome] : [])]),
   );
   test("every kind of reader gives answers that the kind takes, the same for the same seed", () => {
     for (const temper of Object.values(tempers)) {

@@ -1,4 +1,4 @@
-import { asSheet, type Dice, isSentence, kinds, outcomeOfWriting, type Setup } from "#core/checks";
+import { asSheet, type Dice, isSentence, kindAsked, kinds, outcomeOfWriting, type Setup } from "#core/checks";
 import type { KindId, Tag } from "#core/ledger";
 import { type Gpc, spellingsOfSound } from "#core/phonics";
 import { type Lexicon, readWordItem, split, type Unit } from "#core/words";
@@ -33,7 +33,7 @@ interface Asked {
 /** How a simulated child answers an item of any kind of check. The same dice give the same answer. */
 export function answerItem(kind: KindId, asked: Asked): ItemReply {
   // A kind that no reader has practised is answered as what is said at sight.
-  return (reply[kind] ?? atSight)(asked);
+  return (reply[kindAsked(kind, asked.item)] ?? atSight)(asked);
 }
 
 const plain = (outcome: "right" | "slow" | "ownWay" | "none" | "sounded" | "reversed", ms: number): ItemReply => ({

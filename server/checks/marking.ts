@@ -7,7 +7,7 @@ import {
   saveAnswers,
   startSitting,
 } from "#contract";
-import { type Section, sectionOf } from "#core/checks";
+import { kindAsked, type Section, sectionOf } from "#core/checks";
 import { inCheck, type KindId } from "#core/ledger";
 import type { TestHouse } from "../testing.ts";
 
@@ -51,7 +51,7 @@ export function answerTo(check: CheckView, item: string, mark: Mark, change: Par
   return {
     id: uuid(),
     childId: check.childId,
-    ...inCheck(check.kind, check.id),
+    ...inCheck(kindAsked(check.kind, item), check.id),
     item,
     ms: 800,
     pass: 1,

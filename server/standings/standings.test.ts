@@ -5,19 +5,22 @@ import {
   addClass,
   type CheckView,
   evidence,
+  getChanges,
   getForesight,
   getGaps,
   getSchool,
   getSecondLooks,
+  getSitting,
   markTaught,
   planNewSession,
   removeReport,
   reportSession,
+  saveAnswers,
   saveGroup,
   setSecureWhen,
 } from "#contract";
 import { cellAt } from "#core/mastery";
-import { begin, markAll, part } from "../checks/marking.ts";
+import { answerTo, begin, markAll, part } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 
 let house: TestHouse;
@@ -140,4 +143,68 @@ test("how sure the tool is counts the cards that were asked, and names no child"
   expect(told).toMatchObject({ children: 2, answers: 4 * 2 * 9 });
   expect(told.ways.map(({ name }) => name)).toEqual(["model", "days", "last", "share"]);
   expect(JSON.stringify(told)).not.toMatch(/Ada|Ben|Cy/);
+});
+
+describe("a check that asks only what is in doubt", () => {
+  const day = "2026-11-28";
+  const marked = { day, markedAt: `${day}T08:05:00.000Z` };
+
+  test("carries what is believed of each child when it began, and stays so whatever is marked", async () => {
+    house.now = new Date(`${day}T12:00:00.000Z`);
+    const sitting = await begin(house, [ada, cy], [part("seek")], `${day}T08:00:00.000Z`);
+    const [one, other] = sitting.checks as [CheckView, CheckView];
+    expect(Object.keys(one.belief?.mind.traces ?? {})).toContain("say m=m");
+    expect(other.belief?.mind.traces).toEqual({});
+    expect(one.belief?.weights["say m=m"]).toBeGreaterThan(one.belief?.weights["say s=s"] as number);
+    expect(one.items.some((item) => item.includes("=")) && one.items.some((item) => item.includes(" "))).toBe(true);
+    const item = one.items.find((each) => each.includes("=")) as string;
+    await house.ask(saveAnswers, {
+      body: { answers: [answerTo({ ...one, kind: "card" }, item, { outcome: "none" }, marked)] },
+    });
+    const again = await house.ask(getSitting, { params: { id: sitting.id } });
+    expect(again.checks[0]?.belief).toEqual(one.belief);
+    expect(again.checks[0]?.answers).toHaveLength(1);
+  });
+
+  test("takes marks of the kinds that it asks, and of no other", async () => {
+    const { checks } = await begin(house, [ben], [part("seek")], `${day}T08:00:00.000Z`);
+    const one = checks[0] as CheckView;
+    const word = one.items.find((each) => each.includes(" ")) as string;
+    const card = one.items.find((each) => each.includes("=")) as string;
+    const { fates } = await house.ask(saveAnswers, {
+      body: {
+        answers: [
+          answerTo({ ...one, kind: "words" }, word, { outcome: "right" }, marked),
+          answerTo({ ...one, kind: "card" }, card, { outcome: "right" }, marked),
+          answerTo({ ...one, kind: "write" }, card, { outcome: "right" }, marked),
+          answerTo(one, card, { outcome: "right" }, { ...marked, kind: "seek" }),
+        ],
+      },
+    });
+    expect(fates.map(({ fate }) => fate)).toEqual(["kept", "kept", "refused", "refused"]);
+    expect(fates[2]?.says).toBe("The check is one of another kind: Only what is in doubt.");
+  });
+
+  test("what a check changed is what the map says with it and without it", async () => {
+    const before = await cellOf(ada, "i=i");
+    const sitting = await begin(house, [ada], [part("card", { scope: "all" })], `${day}T09:00:00.000Z`);
+    await markAll(house, sitting.checks[0] as CheckView, (item) => ({ outcome: item === "i=i" ? "none" : "right" }), {
+      day,
+      markedAt: `${day}T09:05:00.000Z`,
+    });
+    const { changes, skills } = await house.ask(getChanges, {
+      params: { id: ada },
+      query: { sittingId: sitting.id },
+    });
+    expect(skills).toBe(sitting.checks[0]?.items.length);
+    const its = changes.find(({ skill }) => skill === "say i=i");
+    const now = await cellOf(ada, "i=i");
+    expect(its?.before.state).toBe(before.state);
+    expect(Math.abs((its?.before.chance ?? 0) - before.chance)).toBeLessThan(0.006);
+    expect(its?.after.state).toBe(now.state);
+    expect(Math.abs((its?.after.chance ?? 0) - now.chance)).toBeLessThan(0.006);
+    await expect(house.ask(getChanges, { params: { id: ada }, query: {} })).rejects.toThrow();
+    const none = await house.ask(getChanges, { params: { id: ben }, query: { sittingId: sitting.id } });
+    expect(none).toEqual({ changes: [], skills: 0 });
+  });
 });
