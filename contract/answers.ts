@@ -28,6 +28,7 @@ const reading = z.object({ kind: z.literal("reading"), readingId: id });
 const source = z.discriminatedUnion("kind", [
   check,
   reading,
+  z.object({ kind: z.literal("judgement") }),
   z.object({ kind: z.literal("session"), sessionId: id.nullable(), reportId: id.nullable() }),
 ]);
 

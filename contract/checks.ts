@@ -160,6 +160,7 @@ const trace = belief.extend({
   answers: count,
   misses: count,
   days: count,
+  judged: z.boolean().optional(),
 });
 const sessions = z.array(z.object({ day: z.number(), taught: z.boolean() }));
 /** What a device needs of a child to choose what it asks, as it was when the check began; `core/mastery` says it in words. */

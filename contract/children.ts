@@ -171,6 +171,8 @@ export const evidence = {
     answers: z.number().int(),
     /** Days in which the odds are halved if no one asks. */
     halfLife: z.number(),
+    /** That a teacher says it is known, or not, if no answer since went against it; else null. */
+    judged: z.boolean().nullable(),
     /** The three that moved it most, the newest first, as ids of `pieces`. */
     moved: z.array(z.string()),
     pieces: z.array(piece),

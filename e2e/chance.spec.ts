@@ -112,3 +112,27 @@ test("how sure the tool is: each way of judging on the same cards, and what was 
   await expect(page.getByRole("img", { name: /What was said/ }).locator("svg")).toBeVisible();
   await expectAccessible(page);
 });
+
+test("the teacher knows better: it counts under her name, is shown as such, and one press takes it back", async ({
+  page,
+  school,
+}) => {
+  await page.goto(`${school.base}/gaps`);
+  const cell = page.locator("[role=gridcell][data-state=gap]").first();
+  const before = (await cell.getAttribute("aria-label")) ?? "";
+  const [name = ""] = before.split(/: gap/);
+  await cell.click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("button", { name: "I know it is known" }).click();
+  await expect(
+    sheet.getByText(/A teacher says that it is known; that counts until an answer goes against it/),
+  ).toBeVisible();
+  await expect(sheet.getByText("known, as the teacher says").first()).toBeVisible();
+  await expect(sheet.getByRole("button", { name: "I know it is known" })).toBeHidden();
+  await expectAccessible(page);
+  await page.keyboard.press("Escape");
+  const same = page.getByRole("gridcell", { name: new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\/]/g, "\\$&")}: `) });
+  await expect(same.first()).toHaveAccessibleName(/: secure, \d+%$/);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(same.first()).toHaveAccessibleName(before);
+});

@@ -96,6 +96,10 @@ function problemWith(mark: Exclude<Answer, { outcome: "void" }>, stored: Stored)
     if (!members) return "The session is not here any more.";
     return members.has(childId) ? undefined : "This child has no place in the session.";
   }
+  if (source.kind === "judgement") {
+    const isOne = isGiven(mark) && mark.kind === "card" && (mark.outcome === "right" || mark.outcome === "none");
+    return isOne ? undefined : "What a teacher knows is of a spelling: that it is known, or that it is not.";
+  }
   const check = stored.checks.get(source.checkId);
   if (!check) return "The check is not here any more.";
   if (check.childId !== childId) return "The check is another child's.";

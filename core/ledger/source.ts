@@ -16,8 +16,13 @@ export interface SessionSource {
   readonly reportId: string | null;
 }
 
+/** What a teacher knows of a child without having asked: it counts as an answer would, and wears off. */
+export interface JudgementSource {
+  readonly kind: "judgement";
+}
+
 /** Where a mark comes from. Open by kind: what comes to ask children in another way adds its own. */
-export type Source = CheckSource | ReadingSource | SessionSource;
+export type Source = CheckSource | ReadingSource | SessionSource | JudgementSource;
 
 /**
  * With which help an item was answered.
@@ -36,6 +41,11 @@ export function inCheck<K extends KindId>(kind: K, checkId: string) {
 /** As `inCheck`, for what an adult says of a child after a session. */
 export function inSession<K extends KindId>(kind: K, sessionId: string, reportId: string | null) {
   return { kind, source: { kind: "session", sessionId, reportId }, help: "none", way: askedAs(kind) } as const;
+}
+
+/** As `inCheck`, for what a teacher says of a child out of what she knows. */
+export function asJudged<K extends KindId>(kind: K) {
+  return { kind, source: { kind: "judgement" }, help: "none", way: askedAs(kind) } as const;
 }
 
 /**

@@ -79,6 +79,8 @@ export interface Chance {
   readonly misses: number;
   /** Days in which its odds are halved if no one asks, for this child. */
   readonly halfLife: number;
+  /** That a teacher says it is known, or not, if no answer since went against it. */
+  readonly judged: boolean | undefined;
 }
 
 const NINE_IN_TEN = 1.645;
@@ -87,7 +89,7 @@ const NINE_IN_TEN = 1.645;
 export function chanceOn(mind: Mind, skill: Skill, day: string, by: By): Chance {
   const seen = foresee(mind, skill, dayNumber(day), by);
   const reach = NINE_IN_TEN * Math.sqrt(seen.variance);
-  const { answers = 0, days = 0, misses = 0 } = seen.trace ?? {};
+  const { answers = 0, days = 0, misses = 0, judged } = seen.trace ?? {};
   return {
     skill,
     chance: meanChance(seen),
@@ -98,5 +100,6 @@ export function chanceOn(mind: Mind, skill: Skill, day: string, by: By): Chance 
     days,
     misses,
     halfLife: seen.halfLife * Math.exp(mind.traits.fading.mean),
+    judged,
   };
 }

@@ -23,7 +23,8 @@ export function foretell(answers: readonly GivenAnswer[], wanted: FollowWanted):
   const found: Foretold[] = [];
   for (const answer of inOrder(answers)) {
     const [heard] = heardFrom(answer, wanted.words);
-    if (heard) {
+    // What a teacher says is no answer that could be foretold.
+    if (heard && answer.source.kind !== "judgement") {
       const said = chanceOfRight(mind, heard, dayNumber(answer.day), wanted);
       found.push({ id: answer.id, day: answer.day, kind: answer.kind, said, right: isRight(answer.outcome) });
     }

@@ -62,7 +62,8 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
   if (!isKnown(kind, item)) return [];
   switch (kind) {
     case "card": {
-      const by = answer.source.kind === "session" ? "session" : "card";
+      const { kind: source } = answer.source;
+      const by = source === "session" || source === "judgement" ? source : "card";
       return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by }];
     }
     case "find":

@@ -13,7 +13,7 @@ export type Heard =
       readonly form: "one";
       readonly skill: Skill;
       readonly outcome: "right" | "slow" | "wrong" | "otherWay";
-      readonly by: "card" | "session" | "choice" | "written";
+      readonly by: "card" | "session" | "choice" | "written" | "judgement";
     }
   | {
       readonly form: "word";

@@ -85,6 +85,8 @@ function sayingOfOne(answer: GivenAnswer, verb: string): string {
   const inSession = answer.source.kind === "session" ? ", in a session" : "";
   if (verb === "spell") return isRight(answer.outcome) ? "written" : `missed when it was written${inSession}`;
   if (answer.kind === "find") return isRight(answer.outcome) ? "found among others" : "missed among others";
+  if (answer.source.kind === "judgement")
+    return isRight(answer.outcome) ? "known, as the teacher says" : "not known, as the teacher says";
   const plain = plainly[answer.outcome];
   if (plain) return `${plain}${inSession}`;
   return `missed${heard ? `, said “${plainSound(heard)}”` : ""}${inSession}`;

@@ -74,7 +74,13 @@ function learn(mind: Open, seen: Foreseen, day: number, { likelihood, weight, ri
     answers: (trace?.answers ?? 0) + 1,
     misses: (trace?.misses ?? 0) + (right === false ? 1 : 0),
     days: (trace?.days ?? 0) + (trace?.day === day && trace.answers > 0 ? 0 : 1),
+    ...keptJudgement(trace?.judged, right),
   };
+}
+
+/** What a teacher said stands until an answer goes against it. */
+function keptJudgement(said: boolean | undefined, right: boolean | null): { judged?: boolean } {
+  return said === undefined || (right !== null && right !== said) ? {} : { judged: said };
 }
 
 /** By which chance something comes right that is known with a chance: the guess, and what knowing adds to it. */
@@ -142,9 +148,40 @@ interface When {
 
 /** Takes one answer into the mind. */
 export function listen(mind: Open, heard: Heard, when: When, by: By): void {
-  if (heard.form === "one") listenToOne(mind, heard, when, by);
+  if (heard.form === "one" && heard.by === "judgement") judge(mind, heard, when.day, by);
+  else if (heard.form === "one") listenToOne(mind, heard, when, by);
   else listenToWord(mind, heard, when, by);
 }
+
+/**
+ * A teacher says of one skill that it is known, or that it is not: her word takes the place of what was believed of it, unless
+ * more was believed. It says nothing of the child's other skills, and wears off sooner than what was shown.
+ */
+function judge(mind: Open, { skill, outcome }: HeardOne, day: number, by: By): void {
+  const { p } = by;
+  const seen = foresee(mind, skill, day, by);
+  const { trace } = seen;
+  const knows = outcome === "right";
+  const says = knows ? Math.max(seen.mean, p.judgedLogit) : Math.min(seen.mean, -p.judgedLogit);
+  // What it leans on stays as it is.
+  const under = foresee({ ...mind, traces: { ...mind.traces, [skill]: nothingOwn(day, by) } }, skill, day, by);
+  mind.traces[skill] = {
+    mean: says - under.mean,
+    variance: Math.max(LEAST, Math.min(trace?.variance ?? seen.origin.own, p.judgedSpread ** 2)),
+    day,
+    halfLife: Math.min(seen.halfLife, p.judgedHalfLife),
+    answers: (trace?.answers ?? 0) + 1,
+    misses: (trace?.misses ?? 0) + (knows ? 0 : 1),
+    days: (trace?.days ?? 0) + (trace?.day === day && trace.answers > 0 ? 0 : 1),
+    judged: knows,
+  };
+}
+
+/** A skill of which nothing is special, today. */
+const nothingOwn = (day: number, { p }: By): Trace => ({
+  ...{ mean: 0, variance: 0, day, halfLife: p.halfLife },
+  ...{ answers: 0, misses: 0, days: 0 },
+});
 
 function listenToOne(mind: Open, { skill, outcome, by: way }: HeardOne, { day, weight }: When, by: By): void {
   const { p } = by;

@@ -13,6 +13,8 @@ export interface Trace extends Belief {
   readonly misses: number;
   /** Days on which it was asked or read. */
   readonly days: number;
+  /** What a teacher said last, that it is known or that it is not, if no answer since went against it. */
+  readonly judged?: boolean;
 }
 
 /** All that is believed of one child: plain data, so that it can be stored. */

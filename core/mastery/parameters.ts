@@ -118,6 +118,13 @@ const described = {
   },
   spellOwn: { value: 1.2, range: [0.3, 3], means: "spread of what is special about writing alone" },
   wordStart: { value: 0.5, range: [-2, 3], means: "logit of the chance of an exception word, just taught" },
+  judgedLogit: {
+    value: 2.8,
+    range: [1.5, 4],
+    means: "logit that a teacher speaks of who says that a spelling is known; as far below a half when it is not",
+  },
+  judgedSpread: { value: 0.8, range: [0.3, 2], means: "spread of what she may mean by it" },
+  judgedHalfLife: { value: 42, range: [7, 200], means: "days in which what it raised is halved, until it is asked" },
   findGuess: { value: 0.25, range: [0.1, 0.5], means: "chance of pointing to the right one among several by luck" },
 } as const satisfies Record<string, Described>;
 
@@ -132,7 +139,7 @@ export const parameterNames = Object.keys(described) as readonly ParameterName[]
 export const shipped = Object.fromEntries(parameterNames.map((name) => [name, described[name].value])) as Parameters;
 
 /** Goes up with every change of the model or of a value that ships: what was kept by another one is worked out anew. */
-export const MODEL_VERSION = 4;
+export const MODEL_VERSION = 5;
 
 /** What a parameter means, and between what it may lie. */
 export function describeParameter(name: ParameterName): Omit<Described, "value"> {

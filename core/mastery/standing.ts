@@ -57,7 +57,8 @@ function stateOf(chance: Chance, shown: ShownSpelling | undefined, by: SaidBy): 
   if (chance.answers === 0)
     return by.lessons.taughtOn(chance.skill.slice("say ".length)) === undefined ? "not taught" : "not checked";
   if (isSecure(chance, shown, by.secureWhen)) return "secure";
-  if (chance.gap >= sureness.gap && chance.misses >= sureness.missesForGap) return "gap";
+  const missedEnough = chance.misses >= sureness.missesForGap || chance.judged === false;
+  if (chance.gap >= sureness.gap && missedEnough) return "gap";
   return 1 - chance.gap >= sureness.unsteady && !isHigh(chance, by.secureWhen) ? "unsteady" : "not sure yet";
 }
 
@@ -66,9 +67,15 @@ export function isHigh({ chance }: Pick<Chance, "chance">, when: SecureWhen): bo
   return chance * 100 >= (when.by === "model" ? when.percent : STARTING_PERCENT);
 }
 
-function isSecure({ chance, gap, answers }: Chance, shown: ShownSpelling | undefined, when: SecureWhen): boolean {
+function isSecure(
+  { chance, gap, answers, judged }: Chance,
+  shown: ShownSpelling | undefined,
+  when: SecureWhen,
+): boolean {
   // Whatever a rule counts, what has faded under a half is not secure.
   if (chance < 0.5) return false;
+  // A teacher knows it, until that wears off or it is asked: whatever the school counts.
+  if (judged && isHigh({ chance }, when) && 1 - gap >= sureness.secure) return true;
   switch (when.by) {
     case "model":
       return chance * 100 >= when.percent && 1 - gap >= sureness.secure && answers >= sureness.answersForSecure;

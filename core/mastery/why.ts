@@ -27,8 +27,10 @@ export function whyStanding(standing: Standing, when: SecureWhen): string {
   return `${stands} ${laidOver(standing, when, misses)}`;
 }
 
-function laidOver({ state, chance, gap }: Standing, when: SecureWhen, misses: number): string {
+function laidOver({ state, chance, gap, judged }: Standing, when: SecureWhen, misses: number): string {
   const secure = secureInWords(when);
+  if (judged !== undefined && (state === "secure" || state === "gap"))
+    return `A teacher says that it is ${judged ? "known" : "not known"}; that counts until an answer goes against it, and wears off.`;
   switch (state) {
     case "secure":
       return `Secure here means ${secure}.`;

@@ -62,8 +62,8 @@ function knownOf({ child, byClock, given, due, taught = taughtNothing }: KnownWa
     const last = new Map<string, Outcome>();
     const asked = new Set(marksIn(kind));
     for (const answer of given) {
-      // A word that went wrong in a text was not asked in a check.
-      if (!asked.has(answer.kind) || answer.source.kind === "reading") continue;
+      // A word that went wrong in a text was not asked in a check, and what a teacher knows was not asked at all.
+      if (!asked.has(answer.kind) || answer.source.kind === "reading" || answer.source.kind === "judgement") continue;
       if (before && (checkOf(answer) === before.id || answer.markedAt >= before.startedAt)) continue;
       last.set(answer.item, answer.outcome);
     }

@@ -142,11 +142,11 @@ export function childRoutes({ serve }: Domain): void {
     const child = await mustChild(school, params.id);
     const today = await school.settings.dayOf(now);
     const { standing, why, history } = await school.standings.reasonFor(child.id, query.gpc, today);
-    const { state, chance, low, high, answers, halfLife } = standing;
+    const { state, chance, low, high, answers, halfLife, judged = null } = standing;
     const log = await school.ledger.logOfChildren([child.id]);
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
     return {
-      ...{ state, why, chance, low, high, answers, halfLife },
+      ...{ state, why, chance, low, high, answers, halfLife, judged },
       moved: movedMost(history).map(({ answer }) => answer.id),
       pieces: history
         .map(({ answer, says, before, after }) => ({

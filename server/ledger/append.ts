@@ -94,6 +94,7 @@ function ofSource(source: Source | undefined) {
   if (source?.kind === "reading") return { source: source.kind, readingId: source.readingId };
   if (source?.kind === "session")
     return { source: source.kind, sessionId: source.sessionId, reportId: source.reportId };
+  if (source?.kind === "judgement") return { source: source.kind };
   return { source: "check" as const, checkId: source === undefined ? null : checkOf({ source }) };
 }
 

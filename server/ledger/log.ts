@@ -11,6 +11,7 @@ type Stop = Extract<AnswerBody, { outcome: "stop" }>;
 
 function sourceOf(row: Row): Source {
   if (row.source === "check") return { kind: "check", checkId: row.checkId ?? "" };
+  if (row.source === "judgement") return { kind: "judgement" };
   if (row.source === "reading") return { kind: "reading", readingId: row.readingId ?? "" };
   return { kind: "session", sessionId: row.sessionId, reportId: row.reportId };
 }

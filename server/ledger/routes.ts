@@ -1,4 +1,4 @@
-import { type AnswerBody, saveAnswers, sentAnswer } from "#contract";
+import { type AnswerBody, isAtLeast, saveAnswers, sentAnswer } from "#contract";
 import type { Domain } from "../house.ts";
 import { gathering } from "./gather.ts";
 
@@ -14,11 +14,13 @@ export function ledgerRoutes({ serve, live }: Domain): void {
     saveAnswers,
     async ({ body, school, actor, now }) => {
       const read = body.answers.map((sent) => sentAnswer.safeParse(sent));
-      const marks = read.flatMap((one) => (one.success && isOfCheck(one.data) ? [one.data] : []));
+      const mayJudge = actor.as !== "visitor" && isAtLeast(actor.as, "teacher");
+      const comesAlone = (mark: AnswerBody) => isOfCheck(mark) || (mayJudge && isJudgement(mark));
+      const marks = read.flatMap((one) => (one.success && comesAlone(one.data) ? [one.data] : []));
       const fates = marks.length === 0 ? [] : [...(await gather({ school, actor, marks, now }))];
       const told = read.map((one): Told => {
         if (!one.success) return { fate: "refused", says: malformed(one.error.issues) };
-        if (!isOfCheck(one.data))
+        if (!comesAlone(one.data))
           return { fate: "refused", says: "A mark that comes alone needs the check that it was made in." };
         const fate = fates.shift();
         return { fate: fate?.fate ?? "refused", says: fate?.fate === "refused" ? fate.says : "" };
@@ -37,6 +39,10 @@ export function ledgerRoutes({ serve, live }: Domain): void {
 /** The words of a text come with the reading, and what was said of a session with its report: never alone. */
 function isOfCheck(mark: AnswerBody): boolean {
   return mark.outcome === "void" || mark.source.kind === "check";
+}
+
+function isJudgement(mark: AnswerBody): boolean {
+  return mark.outcome !== "void" && mark.source.kind === "judgement";
 }
 
 function malformed(issues: readonly { readonly path: readonly PropertyKey[]; readonly message: string }[]): string {

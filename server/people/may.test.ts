@@ -273,3 +273,30 @@ test("a backup is a lead's to take, and holds that school alone", async () => {
   expect(text).toContain("Others");
   expect(text).not.toContain("Foreign");
 });
+
+test("what a teacher knows of a child comes from a teacher, not from an assistant", async () => {
+  const judged = () => ({
+    ...{ id: uuid(), childId: own.childId, kind: "card", item: "s=s", outcome: "right", ms: null, pass: 1, tags: [] },
+    ...{ source: { kind: "judgement" }, help: "none", way: "seen" },
+    ...{ markedAt: at, day: "2026-11-20", markedBy: "D." },
+  });
+  const fateOf = async (role: "assistant" | "teacher", mark: object) => {
+    const { text } = await send(contract.saveAnswers, { body: { answers: [mark] } }, actors.get(role) as Actor);
+    return contract.saveAnswers.answer.parse(JSON.parse(text)).fates[0];
+  };
+  expect((await fateOf("assistant", judged()))?.fate).toBe("refused");
+  const mark = judged();
+  expect((await fateOf("teacher", mark))?.fate).toBe("kept");
+  expect((await fateOf("teacher", mark))?.fate).toBe("there");
+  expect((await fateOf("teacher", { ...judged(), outcome: "slow" }))?.says).toMatch(
+    /that it is known, or that it is not/,
+  );
+  const { text } = await send(
+    contract.evidence,
+    { params: { id: own.childId }, query: { gpc: "s=s" } },
+    actors.get("teacher") as Actor,
+  );
+  const told = contract.evidence.answer.parse(JSON.parse(text));
+  expect(told).toMatchObject({ judged: true, state: "secure" });
+  expect(told.pieces[0]).toMatchObject({ says: "known, as the teacher says", by: "D." });
+});

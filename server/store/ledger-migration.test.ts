@@ -80,7 +80,7 @@ describe("the log of a school from before there was a ledger", () => {
     }
   });
   test("knows of each mark where it comes from, how it was asked, and that it was alone", async () => {
-    const sources = { check: 0, reading: 0, session: 0 };
+    const sources = { check: 0, reading: 0, session: 0, judgement: 0 };
     for (const entry of await school.ledger.logOfChildren(ids)) {
       if (!("source" in entry)) continue;
       if (entry.outcome === "reading") {
@@ -89,7 +89,9 @@ describe("the log of a school from before there was a ledger", () => {
       }
       const was = kept.find((row) => row.id === entry.id);
       sources[entry.source.kind]++;
-      const id = { check: was?.check_id, reading: was?.id, session: was?.session_id }[entry.source.kind];
+      const id = { check: was?.check_id, reading: was?.id, session: was?.session_id, judgement: undefined }[
+        entry.source.kind
+      ];
       expect(Object.values(entry.source)).toContain(id);
       if ("way" in entry) expect([entry.help, entry.way]).toEqual(["none", askedAs(entry.kind)]);
     }

@@ -1,7 +1,7 @@
 import { sql } from "drizzle-orm";
 import { date, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { ReadingBody, SectionBody, SeekFromBody, SetupBody } from "#contract";
-import type { Help, TextRead, Way } from "#core/ledger";
+import type { Help, Source, TextRead, Way } from "#core/ledger";
 import type { Known } from "#core/mastery";
 import { at, belongs, keyOf, ofSchool, schoolId, version } from "../columns.ts";
 import { children } from "./school.ts";
@@ -120,7 +120,7 @@ export const answers = pgTable(
     childId: uuid("child_id").notNull(),
     /** The place in the log of its child, from 1, without gaps: in which order they came, not in which they were marked. */
     number: integer("number").notNull(),
-    source: text("source").$type<"check" | "reading" | "session">().notNull(),
+    source: text("source").$type<Source["kind"]>().notNull(),
     checkId: uuid("check_id"),
     sessionId: uuid("session_id"),
     /** The reading of a text in which the word stood. */

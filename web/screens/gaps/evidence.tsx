@@ -9,6 +9,7 @@ import { Chart } from "#web/parts/chart.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { LeafMark } from "#web/parts/marks.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
+import { Judge } from "./judge.tsx";
 import type { GapRow } from "./view.ts";
 
 type Piece = Evidence["pieces"][number];
@@ -39,7 +40,8 @@ export function EvidenceSheet({
           <p className="mb-1 flex items-center gap-2 text-lg font-semibold">
             <LeafMark state={data.state as State} chance={data.chance} /> {data.state}
           </p>
-          <p className="mb-4">{data.why}</p>
+          <p className="mb-3">{data.why}</p>
+          <Judge row={row} gpc={gpc} told={data} />
           <MovedMost told={data} />
           <OverTime told={data} />
           <h3 className="mb-1 text-sm font-semibold text-soft">Every answer that spoke of it</h3>
