@@ -58,6 +58,8 @@ const worthAsking = z.object({
   gpc: z.string(),
   chance: share,
   why: z.enum(["fading", "unsure", "slipped"]),
+  /** How doubtful it is, by how much depends on it. */
+  worth: z.number(),
 });
 
 /** Whom to look at again: what is fading or doubtful, a few cards a child, at most three minutes. */

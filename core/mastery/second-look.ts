@@ -9,6 +9,8 @@ export interface WorthAsking {
   readonly chance: number;
   /** It was all but secure and has faded · no one can say on which side of a half it lies · it was missed, once. */
   readonly why: "fading" | "unsure" | "slipped";
+  /** How doubtful it is, by how much depends on it: what comes first is worth most. */
+  readonly worth: number;
 }
 
 /** How doubtful it is on which side of a half a chance lies: 0 when it is settled, a quarter when it could be either. */
@@ -21,12 +23,13 @@ export const MOST_CARDS = 12;
 const ALL_BUT_SECURE = 0.85;
 
 /**
- * What a child should be asked again: what was taught and asked, and is fading or doubtful, most doubtful first. Nothing that
- * is settled either way, and nothing that was asked today.
+ * What a child should be asked again: what was taught and asked, is fading or doubtful, and matters; what is worth most first.
+ * Nothing that is settled either way, and nothing that was asked today.
+ * @param weights what depends on each skill, as `weightsOf` gives it
  */
 export function secondLook(
   known: Pick<Known, "mind" | "shown">,
-  taught: readonly Gpc[],
+  { taught, weights }: { readonly taught: readonly Gpc[]; readonly weights: Readonly<Record<string, number>> },
   today: string,
   by: SaidBy,
 ): readonly WorthAsking[] {
@@ -34,11 +37,11 @@ export function secondLook(
     .flatMap((gpc) => {
       const standing = standingOn(known, gpc, today, by);
       const why = whyAsk(known, standing, today, by);
-      return why ? [{ gpc, chance: standing.chance, why, doubt: doubtOf(standing) }] : [];
+      const worth = doubtOf(standing) * (weights[standing.skill] ?? 0);
+      return why ? [{ gpc, chance: standing.chance, why, worth }] : [];
     })
-    .sort((one, other) => other.doubt - one.doubt || (one.gpc < other.gpc ? -1 : 1))
-    .slice(0, MOST_CARDS)
-    .map(({ doubt: _, ...one }) => one);
+    .sort((one, other) => other.worth - one.worth || (one.gpc < other.gpc ? -1 : 1))
+    .slice(0, MOST_CARDS);
 }
 
 function whyAsk(

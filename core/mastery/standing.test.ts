@@ -19,6 +19,7 @@ import {
   shownSpellings,
   standingOn,
   startingSecureWhen,
+  weightsOf,
   whyStanding,
 } from "./index.ts";
 
@@ -183,6 +184,11 @@ describe("why", () => {
   });
 });
 
+const all = (taught: readonly string[], targets: readonly string[] = []) => ({
+  taught,
+  weights: weightsOf({ taught, exceptionWords: [], targets: new Set(targets) }),
+});
+
 test("a second look takes what is doubtful or fading, and leaves what is settled or was asked today", () => {
   const answers = [
     ...days("none", "none", "none"),
@@ -190,10 +196,15 @@ test("a second look takes what is doubtful or fading, and leaves what is settled
     card("2026-11-12", "none", "m=m"),
     card(TODAY, "none", "t=t"),
   ];
-  const looks = secondLook(knownBy(answers, wanted), ["b=b", "s=s", "m=m", "t=t", "p=p"], TODAY, by());
+  const looks = secondLook(knownBy(answers, wanted), all(["b=b", "s=s", "m=m", "t=t", "p=p"]), TODAY, by());
   expect(looks.map(({ gpc }) => gpc)).toEqual(["m=m"]);
-  const later = secondLook(knownBy(answers, wanted), ["b=b", "s=s"], "2028-03-20", by());
+  const later = secondLook(knownBy(answers, wanted), all(["b=b", "s=s"]), "2028-03-20", by());
   expect(later.find(({ gpc }) => gpc === "s=s")?.why).toBe("fading");
+  // What a group works at comes before what is as doubtful.
+  const alike = ["m=m", "n=n"].map((gpc) => card("2026-11-12", "none", gpc));
+  const first = (targets: readonly string[]) =>
+    secondLook(knownBy(alike, wanted), all(["m=m", "n=n"], targets), TODAY, by())[0]?.gpc;
+  expect([first(["m=m"]), first(["n=n"])]).toEqual(["m=m", "n=n"]);
 });
 
 test("foresight counts each way on the same cards, and nothing for nothing", () => {

@@ -31,6 +31,7 @@ import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
 import type { ForetellWanted } from "./foretell.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
+import { matterIn } from "./matter.ts";
 
 export { seekFrom } from "./seek.ts";
 
@@ -167,17 +168,21 @@ export async function readersOf(
 export interface Due {
   /** The taught spellings that are secure today. */
   readonly secure: ReadonlySet<string>;
-  /** How doubtful it is of each taught spelling on which side of a half it lies, 0 to a quarter. */
+  /** How doubtful it is of each taught spelling on which side of a half it lies, by how much depends on it. */
   readonly doubt: ReadonlyMap<string, number>;
 }
 
 /** Of each of these children, what of its taught spellings is secure and what is doubtful today. */
 export async function dueOf(inside: Inside, childIds: readonly string[], today: string): Promise<Map<string, Due>> {
+  const matter = await matterIn(inside);
   return new Map(
     [...(await knownOf(inside, childIds))].map(([id, { known, taught, by }]) => {
+      const weights = matter(id, taught);
       const row = childRow(known, taught.gpcs, today, by);
       const secure = new Set(taught.gpcs.filter((_, at) => row[at]?.state === "secure"));
-      const doubt = new Map(taught.gpcs.map((gpc, at) => [gpc, doubtOf(row[at] as Standing)]));
+      const doubt = new Map(
+        taught.gpcs.map((gpc, at) => [gpc, doubtOf(row[at] as Standing) * (weights[`say ${gpc}`] ?? 0)]),
+      );
       return [id, { secure, doubt }];
     }),
   );
@@ -272,10 +277,12 @@ export async function secondLooks(
   today: string,
 ): Promise<Map<string, readonly WorthAsking[]>> {
   const found = new Map<string, readonly WorthAsking[]>();
+  const matter = await matterIn(inside);
   for (const [id, { known, taught, by }] of await knownOf(inside, childIds)) {
-    const key = [today, JSON.stringify(by.secureWhen), ...taught.gpcs].join(" ");
+    const weights = matter(id, taught);
+    const key = [today, JSON.stringify(by.secureWhen), JSON.stringify(weights)].join(" ");
     const last = lastLooks.get(known);
-    const cards = last?.by === key ? last.cards : secondLook(known, taught.gpcs, today, by);
+    const cards = last?.by === key ? last.cards : secondLook(known, { taught: taught.gpcs, weights }, today, by);
     lastLooks.set(known, { by: key, cards });
     if (cards.length > 0) found.set(id, cards);
   }

@@ -1,9 +1,9 @@
 import { standing } from "#core/ledger";
-import { readSince, type SeekFrom, weightsOf } from "#core/mastery";
-import { list as listGroups } from "../groups/repository.ts";
+import { readSince, type SeekFrom } from "#core/mastery";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import type { Inside } from "../store/scope.ts";
 import { knownOf } from "./kept.ts";
+import { matterIn } from "./matter.ts";
 
 const FRESH_DAYS = 7;
 
@@ -15,18 +15,16 @@ export async function seekFrom(
 ): Promise<Map<string, SeekFrom>> {
   const rule = await ruleOf(inside);
   const logs = await logsOfChildren(inside, childIds);
-  const groups = (await listGroups(inside)).filter((group) => !group.closed);
+  const matter = await matterIn(inside);
   const found = new Map<string, SeekFrom>();
   for (const [id, { known, taught, plain }] of await knownOf(inside, childIds)) {
-    const mine = groups.filter(({ members }) => members.some(({ childId }) => childId === id));
-    const targets = new Set(mine.flatMap((group) => group.targets));
     const answers = standing(logs.get(id) ?? [], { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
     found.set(id, {
       day: today,
       mind: known.mind,
       taughtOn: Object.fromEntries(plain.taughtOn),
       sessions: Object.fromEntries([...plain.sessions].map(([thing, held]) => [thing, [...held]])),
-      weights: weightsOf({ taught: taught.gpcs, exceptionWords: taught.exceptionWords, targets }),
+      weights: matter(id, taught),
       fresh: taught.gpcs.filter((gpc) => isFresh(taught.since.get(gpc), today)),
       read: readSince(answers, taught.gpcs, rule.words),
     });

@@ -77,7 +77,7 @@ export interface AskOf<Part> extends Stock {
   readonly recentExceptionWords: readonly string[];
   /** Correspondences that are secure today. */
   readonly secure: ReadonlySet<Gpc>;
-  /** How doubtful it is on which side of a half each taught one lies, 0 (settled) to a quarter; missing: all alike. */
+  /** How doubtful each taught one is, by how much depends on it; 0 is settled. Missing: all alike. */
   readonly doubt?: ReadonlyMap<Gpc, number> | undefined;
   /** By item, the outcome of the last time it was asked in this kind of check. */
   readonly last: ReadonlyMap<string, Outcome>;

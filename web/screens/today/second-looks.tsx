@@ -15,8 +15,9 @@ export function SecondLooks() {
   const { data } = useAsk(getSecondLooks, {});
   const [all, setAll] = useState(false);
   if (!data || data.length === 0) return null;
-  // Those of whom most is doubtful: their three minutes settle most.
-  const inOrder = [...data].sort((one, other) => other.cards.length - one.cards.length);
+  // Those of whom most that matters is doubtful: their three minutes settle most.
+  const worth = ({ cards }: SecondLook) => cards.reduce((sum, card) => sum + card.worth, 0);
+  const inOrder = [...data].sort((one, other) => worth(other) - worth(one));
   const shown = all ? inOrder : inOrder.slice(0, CHILDREN);
   return (
     <Panel title="Worth a second look">
