@@ -7,6 +7,7 @@ import {
   letterCases,
   scopes,
   seekMixes,
+  severalSoundsWays,
   strategyNames,
   tasks,
 } from "#core/checks";
@@ -20,6 +21,7 @@ import type { Endpoint } from "./endpoint.ts";
 export const checkSettings = z.object({
   answerForm: z.enum(answerForms),
   exceptionWay: z.enum(exceptionWays),
+  severalSounds: z.enum(severalSoundsWays),
   madeUp: z.boolean(),
   slowAfter: z.number().min(0).max(20),
 });
@@ -135,9 +137,16 @@ export const removePreset = {
 
 /** A choice on a sheet: its text, and for a wrong one what was taken for what. */
 const choice = z.object({ text: z.string(), from: gpc.optional(), to: gpc.optional() });
+/** How cards ask a spelling with several taught sounds; by item. */
+const faces = z.object({
+  way: z.enum(severalSoundsWays),
+  also: z.record(z.string(), z.array(gpc).readonly()),
+  inWord: z.record(z.string(), item),
+});
 const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(forms) };
 /** Setups of the kinds whose checks keep more than all do, a line a kind. */
 const ownSetups = [
+  z.object({ kind: z.literal("card"), ...ofSetup, faces }),
   z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
   z.object({
     kind: z.literal("paper"),
@@ -145,7 +154,7 @@ const ownSetups = [
     sheet: z.record(z.string(), z.array(choice).readonly()),
     version: z.enum(["A", "B"]),
   }),
-  z.object({ kind: z.literal("seek"), ...ofSetup, minutes: z.number().int() }),
+  z.object({ kind: z.literal("seek"), ...ofSetup, minutes: z.number().int(), faces }),
 ] as const;
 const setup = z.discriminatedUnion("kind", [z.object({ kind: kindsBeside(ownSetups), ...ofSetup }), ...ownSetups]);
 

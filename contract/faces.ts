@@ -7,6 +7,14 @@ import type { Endpoint, Stream } from "./endpoint.ts";
 export const face = z.discriminatedUnion("show", [
   z.object({ show: z.literal("nothing") }),
   z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]) }),
+  /** A word of which one spelling is asked. */
+  z.object({
+    show: z.literal("within"),
+    text: z.string().max(60),
+    letters: z
+      .array(z.object({ text: z.string().max(12), as: z.enum(["asked", "open", "under", "close", "other"]) }))
+      .max(60),
+  }),
   z.object({ show: z.literal("choices"), item, choices: z.array(z.string().max(20)).max(9) }),
   /** A text or a line of one: size in pixels, spacing in lines. */
   z.object({

@@ -1,5 +1,5 @@
 import { type AnswerBody, type Asking, type Endpoint, MOST_ANSWERS, saveAnswers, startSitting } from "#contract";
-import { type Dice, deal, defaultSettings, type PlannedCheck, planCheck, type Section } from "#core/checks";
+import { type Dice, deal, defaultSettings, kinds, type PlannedCheck, planCheck, type Section } from "#core/checks";
 import { dayAt, type GivenAnswer, inCheck, takesHeard } from "#core/ledger";
 import { answerItem } from "#core/readers";
 import type { KeptText } from "#core/reading";
@@ -140,7 +140,12 @@ function mark(wanted: SittingWanted, { pupil, planned, seed, checkId, clock }: M
   };
   const order = setup.strategy === "shuffled" ? deal(items, seed, 1) : items;
   let end = clock;
-  const answers = order.slice(0, stopAfter ?? items.length).map((item): GivenAnswer => {
+  const answers = order.slice(0, stopAfter ?? items.length).flatMap((item) => {
+    // A card that asks for all sounds of its spelling gets a mark for each of them.
+    const sounds = kinds[kind].all?.(item, setup).map((one) => one.item) ?? [];
+    return sounds.length > 0 ? sounds.map(markOf) : [markOf(item)];
+  });
+  function markOf(item: string): GivenAnswer {
     const { outcome, heard, ms, tags } = answerItem(kind, { item, reader, setup, seed, from });
     end += (ms ?? 6000) + 900;
     const given = {
@@ -156,6 +161,6 @@ function mark(wanted: SittingWanted, { pupil, planned, seed, checkId, clock }: M
       markedBy,
     };
     return takesHeard(outcome) ? { ...given, outcome, heard, units: null } : { ...given, outcome };
-  });
+  }
   return { answers, end: end + 2000 };
 }

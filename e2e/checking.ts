@@ -87,10 +87,13 @@ export async function sit(
   })) as Sat;
 }
 
-/** The adult's mark alone decides what is slow, however long a test takes over a card. */
-export async function marksAlone(school: School): Promise<void> {
+/**
+ * The adult's mark alone decides what is slow, however long a test takes over a card, and each sound of a spelling has a card
+ * of its own, so that a press is a mark.
+ */
+export async function marksAlone(school: School, change: object = { severalSounds: "word" }): Promise<void> {
   const { checks, version } = await school.get<{ checks: object; version: number }>("/api/school");
-  await sent(school, "PUT", "/api/school/checks", { version, checks: { ...checks, slowAfter: 0 } });
+  await sent(school, "PUT", "/api/school/checks", { version, checks: { ...checks, slowAfter: 0, ...change } });
 }
 
 export const sitting = (school: School, id: string) => school.get<Sat>(`/api/sittings/${id}`);

@@ -42,6 +42,17 @@ export function deskState(check: DeskCheck, pass: number, answers: readonly Give
   };
 }
 
+/** The answers as those of cards: what was marked for another sound of a card's spelling is of that card. */
+export function onFaces(
+  answers: readonly GivenAnswer[],
+  also: Readonly<Record<string, readonly string[]>>,
+): readonly GivenAnswer[] {
+  const faceOf = new Map(Object.entries(also).flatMap(([face, others]) => others.map((other) => [other, face])));
+  return faceOf.size === 0
+    ? answers
+    : answers.map((answer) => ({ ...answer, item: faceOf.get(answer.item) ?? answer.item }));
+}
+
 /** The latest round that has an answer; 1 when there is none. */
 export function passReached(answers: readonly GivenAnswer[]): number {
   return answers.reduce((most, answer) => Math.max(most, answer.pass), 1);

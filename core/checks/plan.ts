@@ -18,7 +18,12 @@ export function planCheck(ask: Ask): PlannedCheck {
   const drawn = kind.draw(ask);
   const items = drawn.items.filter(kind.fits).slice(0, MOST_ITEMS);
   const { strategy, stopAfter, form } = section;
-  const own = kind.keeps?.({ section, pool: [...new Set([...taught, ...items])], sheet: drawn.sheet });
+  const own = kind.keeps?.({
+    section,
+    pool: [...new Set([...taught, ...items])],
+    sheet: drawn.sheet,
+    faces: drawn.faces,
+  });
   return { kind: kind.id, items, setup: { strategy, stopAfter, form, ...own, kind: kind.id } as Setup };
 }
 

@@ -158,7 +158,13 @@ describe("planning", () => {
   test("what may stand among the choices is kept with the check", () => {
     const ask = {
       section: sectionOf("find", { scope: "all" }),
-      settings: { answerForm: "sound", exceptionWay: "sounded", madeUp: true, slowAfter: 3 } as const,
+      settings: {
+        answerForm: "sound",
+        exceptionWay: "sounded",
+        severalSounds: "word",
+        madeUp: true,
+        slowAfter: 3,
+      } as const,
       lexicon,
       madeUp: [],
       sentences: [],

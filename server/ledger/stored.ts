@@ -1,5 +1,5 @@
 import { type SQL, sql } from "drizzle-orm";
-import type { AnswerBody } from "#contract";
+import type { AnswerBody, SetupBody } from "#contract";
 import type { KindId, Source, Stored } from "#core/ledger";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -18,7 +18,7 @@ export interface Found extends Stored {
 interface Row {
   readonly zone: string | null;
   readonly entries: RowOfEntry[] | null;
-  readonly checks: [string, string, string, KindId, string[], string, string | null][] | null;
+  readonly checks: [string, string, string, KindId, string[], string, string | null, SetupBody | null][] | null;
   readonly readings: [string, string][] | null;
   readonly places: [string, string][] | null;
 }
@@ -59,7 +59,7 @@ export async function storedFor(inside: Inside, marks: readonly AnswerBody[]): P
       ofChecks.length === 0
         ? none
         : rowsOf(
-            sql`${c.id}, ${c.childId}, ${c.sittingId}, ${c.kind}, ${c.items}, ${c.startedAt}, ${c.endedAt}`,
+            sql`${c.id}, ${c.childId}, ${c.sittingId}, ${c.kind}, ${c.items}, ${c.startedAt}, ${c.endedAt}, ${c.setup}`,
             sql`${c} where ${sql.join(ofChecks, sql` or `)}`,
           )
     } as checks,
@@ -78,9 +78,9 @@ export async function storedFor(inside: Inside, marks: readonly AnswerBody[]): P
     children: new Set(last.keys()),
     last,
     checks: new Map(
-      (checks ?? []).map(([id, childId, , kind, items, startedAt]) => [
+      (checks ?? []).map(([id, childId, , kind, items, startedAt, , setup]) => [
         id,
-        { childId, kind, items: new Set(items), startedAt: new Date(startedAt).toISOString() },
+        { childId, kind, items: itemsOf(items, setup), startedAt: new Date(startedAt).toISOString() },
       ]),
     ),
     sittings: new Map((checks ?? []).map(([id, , sittingId]) => [id, sittingId])),
@@ -90,4 +90,10 @@ export async function storedFor(inside: Inside, marks: readonly AnswerBody[]): P
     takenBack: new Set(log.flatMap((entry) => (entry.outcome === "void" ? [entry.voids] : []))),
     ended: new Set((checks ?? []).flatMap(([id, , , , , , endedAt]) => (endedAt === null ? [] : [id]))),
   };
+}
+
+/** The items of a check, with the other sounds of those whose spelling has several. */
+function itemsOf(items: readonly string[], setup: SetupBody | null): ReadonlySet<string> {
+  const also = setup && "faces" in setup ? Object.values(setup.faces?.also ?? {}).flat() : [];
+  return new Set([...items, ...also]);
 }

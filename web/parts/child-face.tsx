@@ -5,6 +5,15 @@ type Room = "window" | "desk";
 
 const letters: Record<Room, string> = { window: "min(56vh, 34vw)", desk: "min(30vh, 26vw)" };
 
+/** How the letters of a word look of which one spelling is asked: it alone has a bracket. */
+const looks = {
+  asked: "asked",
+  open: "asked split-open",
+  under: "split-under no-sound text-soft",
+  close: "asked split-close",
+  other: "no-sound text-soft",
+} as const;
+
 /** A long word keeps to one line: it shrinks with its letters. */
 function wordSize(text: string, room: Room): string {
   const width = room === "window" ? 150 : 110;
@@ -30,6 +39,22 @@ export function ChildFace({
         style={{ fontSize: face.size === "letters" ? `max(200px, ${letters[room]})` : wordSize(face.text, room) }}
       >
         {face.text}
+      </p>
+    );
+  if (face.show === "within")
+    return (
+      <p
+        data-testid="card"
+        className="bracketed font-child select-none whitespace-nowrap text-center text-ink"
+        style={{ fontSize: wordSize(face.text, room) }}
+      >
+        <span className="sr-only">{face.text}</span>
+        {face.letters.map(({ text, as }, at) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
+          <span key={at} className={looks[as]} aria-hidden>
+            {text}
+          </span>
+        ))}
       </p>
     );
   if (face.show === "passage")

@@ -1,17 +1,19 @@
 import { isRightAtOnce, type KindId } from "#core/ledger";
-import type { Gpc } from "#core/phonics";
+import { type Gpc, splitGpc } from "#core/phonics";
 import type { CommonSection } from "../section.ts";
 import type { AskOf, Drawn } from "./kind.ts";
+import { WEAK } from "./sounds.ts";
 
 type AnyAsk = AskOf<CommonSection & { readonly kind: KindId }>;
 
 /**
  * Spellings of the section's scope, none twice, at most `most` of those that are due: what is most doubtful comes first, where
- * the doubt is known; else what was asked before and is not secure.
+ * the doubt is known; else what was asked before and is not secure. The weak vowel has no card.
  */
 export function drawSpellings(ask: AnyAsk): Drawn {
-  const { section, taught, recent } = ask;
+  const { section } = ask;
   if (section.scope === "picked") return { items: [...new Set(section.picked)] };
+  const [taught, recent] = [ask.taught, ask.recent].map((gpcs) => gpcs.filter((gpc) => splitGpc(gpc).sound !== WEAK));
   if (section.scope === "all") return { items: [...new Set(taught)] };
   if (section.scope === "recent") return { items: [...new Set(recent)] };
   return { items: dueFirst([...new Set(taught)], ask).slice(0, section.most) };

@@ -3,12 +3,21 @@ import { type Accent, type Gpc, plainSound, showGrapheme } from "#core/phonics";
 import type { Lexicon, MadeUp, Unit } from "#core/words";
 import type { CommonSection, CommonSetup } from "../section.ts";
 import type { Settings } from "../settings.ts";
+import type { Faces } from "./sounds.ts";
 
 /** What the child's face shows. It never holds a mark. */
 export type Face =
   | { readonly show: "nothing" }
   | { readonly show: "text"; readonly text: string; readonly size: "letters" | "word" }
+  /** A word of which one spelling is asked. */
+  | { readonly show: "within"; readonly text: string; readonly letters: readonly AskedLetters[] }
   | { readonly show: "choices"; readonly item: string; readonly choices: readonly string[] };
+
+/** Letters of a word of which one spelling is asked; a split one is opened and closed, with what stands between under it. */
+export interface AskedLetters {
+  readonly text: string;
+  readonly as: "asked" | "open" | "under" | "close" | "other";
+}
 
 /** What the adult reads beside the item. */
 export interface Prompt {
@@ -42,6 +51,15 @@ export interface Likely {
   readonly shows: string;
   readonly hint: string;
   readonly outcome: "wrong" | "other" | "right";
+  /** The item that it is right for, where that is another one. */
+  readonly item?: string | undefined;
+}
+
+/** One of several right answers to one card. */
+export interface OneOf {
+  readonly item: string;
+  readonly shows: string;
+  readonly hint: string;
 }
 
 /** Something seen beside the answer, switched on before the mark. */
@@ -87,6 +105,8 @@ export interface AskOf<Part> extends Stock {
 export interface Drawn {
   readonly items: readonly string[];
   readonly sheet?: Readonly<Record<string, readonly SheetChoice[]>> | undefined;
+  /** How its cards ask a spelling with several sounds. */
+  readonly faces?: Faces | undefined;
 }
 
 /** Two things taken for one another: sounds, or spellings. */
@@ -118,6 +138,7 @@ export interface ToKeep<Part> {
   /** Spellings taught, and the items. */
   readonly pool: readonly Gpc[];
   readonly sheet: Drawn["sheet"];
+  readonly faces: Drawn["faces"];
 }
 
 /** A kind by what its part of a plan is, and what a check of it is made with. */
@@ -150,6 +171,8 @@ export interface KindOf<Id, Part, MadeWith> {
   readonly prompt: (item: string, settings: Settings) => Prompt;
   readonly pad: (settings: Settings) => Pad;
   likely(item: string, setup: MadeWith, seed: number): readonly Likely[];
+  /** Several answers that are asked for with one card, its own first; left out where every card has one. */
+  all?(item: string, setup: MadeWith): readonly OneOf[];
   readonly tags: (settings: Settings) => readonly TagChoice[];
   /** The item as it is shown in lists. */
   readonly show: (item: string) => string;

@@ -3,8 +3,10 @@ import { wordItem } from "#core/words";
 import type { BlockId } from "../section.ts";
 import { wordsOfBlock } from "./blocks.ts";
 import { card } from "./card.ts";
+import { drawSpellings } from "./draw.ts";
 import { exception } from "./exception.ts";
 import type { AskOf, Kind, KindOf } from "./kind.ts";
+import { type Faces, noFaces, withFaces } from "./sounds.ts";
 import { words } from "./words.ts";
 
 /** What such a check may mix. */
@@ -21,6 +23,11 @@ interface SeekSection {
 }
 
 const asked = { card, words, exception } satisfies Record<SeekMix, unknown>;
+interface SeekSetup {
+  readonly minutes: number;
+  readonly faces: Faces;
+}
+
 /** How many exception words may be asked, the latest taught. */
 const MOST_EXCEPTIONS = 30;
 
@@ -37,7 +44,7 @@ function asPart<K extends SeekMix>(ask: AskOf<Parameters<typeof seek.draw>[0]["s
  * Cards and words, of which only some are asked: which comes next, and when the rest is clear, follows from what is known of
  * the child (`core/mastery/ask`). Its items are all that may be asked.
  */
-export const seek: Kind<"seek", SeekSection, { readonly minutes: number }> = {
+export const seek: Kind<"seek", SeekSection, SeekSetup> = {
   id: "seek",
   name: kindNames.seek,
   about: "Cards and words one at a time: the tool chooses what tells most, and ends when the rest is clear.",
@@ -50,7 +57,7 @@ export const seek: Kind<"seek", SeekSection, { readonly minutes: number }> = {
     madeUp: false,
     minutes: 5,
   },
-  keeps: (drawn) => ({ minutes: drawn?.section.minutes ?? 5 }),
+  keeps: (drawn) => ({ minutes: drawn?.section.minutes ?? 5, faces: drawn?.faces ?? noFaces }),
   picks: "spellings",
   way: "cards",
   seconds: 5,
@@ -59,7 +66,10 @@ export const seek: Kind<"seek", SeekSection, { readonly minutes: number }> = {
   fits: (item) => its(item).fits(item),
   draw: (ask) => {
     const { mix, blocks, scope } = ask.section;
-    const cards = mix.includes("card") ? card.draw(asPart(ask, "card")).items : [];
+    // Each sound is asked by itself, in a word where its spelling has others.
+    const { lexicon, taught } = ask;
+    const { items, faces } = withFaces(drawSpellings(asPart(ask, "card")).items, { way: "word", taught, lexicon });
+    const cards = mix.includes("card") ? items : [];
     const list =
       mix.includes("exception") && scope !== "picked" ? exception.draw(asPart(ask, "exception")).items : [];
     const real = mix.includes("words")
@@ -70,7 +80,7 @@ export const seek: Kind<"seek", SeekSection, { readonly minutes: number }> = {
       : [];
     // A word of one unit is written as an exception word is.
     const inUnits = real.filter((item) => item.includes(" "));
-    return { items: [...new Set([...cards, ...list.slice(-MOST_EXCEPTIONS), ...inUnits])] };
+    return { items: [...new Set([...cards, ...list.slice(-MOST_EXCEPTIONS), ...inUnits])], faces };
   },
   face: (item, setup, seed) => {
     switch (kindOf(item)) {

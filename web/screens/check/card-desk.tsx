@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { AnswerBody, FaceBody } from "#contract";
 import {
   type DeskState,
@@ -7,12 +7,13 @@ import {
   kindAsked,
   kinds,
   minuteIsOver,
+  onFaces,
   passReached,
   rightInMinute,
   stopAdvice,
   timeSpent,
 } from "#core/checks";
-import { inCheck, takesHeard } from "#core/ledger";
+import { type GivenAnswer, inCheck, takesHeard } from "#core/ledger";
 import { plural } from "#core/saying";
 import { split } from "#core/words";
 import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
@@ -72,11 +73,13 @@ export function CardDesk(wanted: CardWanted) {
 
   const before = new Map(check.before.map(({ item, outcome }) => [item, outcome]));
   const desk = { items: check.items, seed, strategy: setup.strategy, form: setup.form, before };
+  const also = "faces" in setup ? setup.faces.also : noOthers;
+  const onCards = useMemo(() => onFaces(answers, also), [answers, also]);
   const reached = Math.max(passReached(answers), round);
   const over = minute && (timeUp || minuteIsOver(answers));
-  const here = deskState(desk, reached, answers);
+  const here = deskState(desk, reached, onCards);
   const seeking = useSeeking(check, answers, ground);
-  const state = seeking?.state ?? (minute && !over && !here.current ? deskState(desk, reached + 1, answers) : here);
+  const state = seeking?.state ?? (minute && !over && !here.current ? deskState(desk, reached + 1, onCards) : here);
   const waits = seeking === undefined;
   const current = over || ended || waits ? undefined : state.current;
   const kind = kinds[current === undefined ? check.kind : kindAsked(check.kind, current)];
@@ -87,6 +90,7 @@ export function CardDesk(wanted: CardWanted) {
   const face = shows ? faceBody(kind.face(current, setup, seed)) : nothing;
   const prompt = shows ? kind.prompt(current, settings) : undefined;
   const likely = shows ? kind.likely(current, setup, seed) : [];
+  const all = shows ? (kind.all?.(current, setup) ?? []) : [];
   const last = answers.at(-1);
 
   const shownAt = useRef(performance.now());
@@ -96,24 +100,30 @@ export function CardDesk(wanted: CardWanted) {
   }, [current, paused, sheet, begun]);
 
   const { moves, isSettled } = useSettled<HTMLDivElement>(shows ? `${check.id} ${state.pass} ${current}` : null);
-  const mark = ({ outcome, heard, tags }: Marking) => {
+  const mark = ({ item = current, outcome, heard, tags, rest = [] }: Marking) => {
     if (!shows || !isSettled()) return;
     const ms = Math.min(3_600_000, Math.max(0, Math.round(performance.now() - shownAt.current)));
+    const at = stamp();
     const given = {
-      ...stamp(),
+      ...at,
       ...inCheck(kind.id, check.id),
-      item: current,
+      item: item ?? current,
       ms,
       pass: state.pass,
       tags: [...tags],
     };
     log.put(takesHeard(outcome) ? { ...given, outcome, heard, units: null } : { ...given, outcome });
+    // The other sounds of the card, in the order in which they were said: at one press, a thousandth apart.
+    for (const [place, one] of rest.entries()) {
+      const markedAt = new Date(Date.parse(at.markedAt) + place + 1).toISOString();
+      log.put({ ...given, ...stamp(), markedAt, item: one.item, ms: null, tags: [], outcome: one.outcome });
+    }
   };
   const tap = (item: string, choice: string) => {
     const chosen = likely.find((one) => one.shows === choice);
     if (item !== current || !chosen) return;
     const right = chosen.outcome === "right";
-    mark({ outcome: chosen.outcome, heard: right ? null : chosen.heard, tags: [] });
+    mark({ item: chosen.item, outcome: chosen.outcome, heard: right ? null : chosen.heard, tags: [] });
   };
   useFace({ deskId: sitting.id, elsewhere: code !== null, face, onTap: tap });
   // biome-ignore lint/correctness/useExhaustiveDependencies: each tap counts once
@@ -123,7 +133,7 @@ export function CardDesk(wanted: CardWanted) {
 
   const undo = () => {
     if (!last) return;
-    log.put({ ...stamp(), outcome: "void", voids: last.id });
+    for (const one of ofLastPress(answers, also)) log.put({ ...stamp(), outcome: "void", voids: one.id });
     setRound(last.pass);
     setTimeUp(false);
   };
@@ -262,6 +272,7 @@ export function CardDesk(wanted: CardWanted) {
           key={`${current} ${state.pass}`}
           pad={kind.pad(settings)}
           likely={likely}
+          all={all}
           likelyTitle={likelyTitles[kind.id] ?? "Instead"}
           onFace={face.show === "choices"}
           tags={kind.tags(settings)}
@@ -318,6 +329,20 @@ export function CardDesk(wanted: CardWanted) {
   );
 }
 
+const noOthers: Readonly<Record<string, readonly string[]>> = {};
+
+/** The answers that one press marked: those of all sounds of one card, in one round; else the last alone. */
+function ofLastPress(
+  answers: readonly GivenAnswer[],
+  also: Readonly<Record<string, readonly string[]>>,
+): readonly GivenAnswer[] {
+  const faces = onFaces(answers, also);
+  const last = faces.at(-1);
+  let from = faces.length - 1;
+  while (from > 0 && faces[from - 1]?.item === last?.item && faces[from - 1]?.pass === last?.pass) from--;
+  return answers.slice(from).toReversed();
+}
+
 /** How far a round is, in a few words. */
 function placeInWords({ pass, current, items }: DeskState, minute: boolean, done: number): string {
   const round = pass > 1 && !minute ? `Round ${pass}, ` : "";
@@ -328,7 +353,8 @@ const nothing: FaceBody = { show: "nothing" };
 
 /** A face as it goes over the wire: its choices are a list of their own. */
 function faceBody(face: Face): FaceBody {
-  return face.show === "choices" ? { ...face, choices: [...face.choices] } : face;
+  if (face.show === "choices") return { ...face, choices: [...face.choices] };
+  return face.show === "within" ? { ...face, letters: [...face.letters] } : face;
 }
 
 function Paused({ onGoOn }: { onGoOn: () => void }) {

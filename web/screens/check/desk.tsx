@@ -1,8 +1,8 @@
 import { Suspense, useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { type CheckView, type DeskEvent, getSitting, type SittingView } from "#contract";
-import { kinds } from "#core/checks";
-import { type StopReason, standing, stopIn } from "#core/ledger";
+import { kinds, onFaces } from "#core/checks";
+import { type GivenAnswer, type StopReason, standing, stopIn } from "#core/ledger";
 import { plural } from "#core/saying";
 import { useKept } from "#web/device/kept.ts";
 import { useOutbox } from "#web/device/outbox.ts";
@@ -58,7 +58,7 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
   const progress = new Map(
     sitting.checks.map((check): [string, Progress] => [
       check.id,
-      { ended: isEnded(check), asked: new Set(standing(log.of(check.id)).map((answer) => answer.item)).size },
+      { ended: isEnded(check), asked: askedIn(check, standing(log.of(check.id))) },
     ]),
   );
   const open = sitting.checks.filter((check) => !progress.get(check.id)?.ended);
@@ -149,6 +149,11 @@ function Head({ sitting, child, check }: { sitting: SittingView; child: DeskWant
       </p>
     </header>
   );
+}
+
+/** How many cards were asked: the sounds of one spelling are one. */
+function askedIn({ setup }: CheckView, answers: readonly GivenAnswer[]): number {
+  return new Set(onFaces(answers, "faces" in setup ? setup.faces.also : {}).map((answer) => answer.item)).size;
 }
 
 function saveSign(waiting: number, lineDown: boolean): string {

@@ -1,6 +1,6 @@
 import { type FormEvent, useRef, useState } from "react";
-import type { Likely, Pad, PadMark, TagChoice } from "#core/checks";
-import type { Outcome, Tag } from "#core/ledger";
+import type { Likely, OneOf, Pad, PadMark, TagChoice } from "#core/checks";
+import { isRight, type Outcome, type PlainOutcome, type Tag } from "#core/ledger";
 import { useKeys } from "#web/device/keys.tsx";
 import { useHand } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -8,18 +8,24 @@ import { TextField } from "#web/parts/field.tsx";
 import { HoldButton } from "./hold.tsx";
 
 export interface Marking {
+  /** The item that it is for, where that is not the card's own. */
+  readonly item?: string | undefined;
   readonly outcome: Outcome;
   readonly heard: string | null;
   readonly tags: readonly Tag[];
+  /** What became of the card's other sounds, in the order in which they were said; those not said come last. */
+  readonly rest?: readonly { readonly item: string; readonly outcome: PlainOutcome }[];
 }
 
 /** Keys of the likely answers and of what may be seen beside an answer. */
 const likelyKeys = ["q", "w", "e", "r", "t", "y", "a", "s", "d"];
-const tagKeys = ["z", "x", "c"];
+const tagKeys = ["z", "x", "c", "f", "g", "h"];
 
 interface PadWanted {
   readonly pad: Pad;
   readonly likely: readonly Likely[];
+  /** Several answers that are asked for with this card; none where it has one. */
+  readonly all: readonly OneOf[];
   /** What the likely answers are: said, written, pointed to. */
   readonly likelyTitle: string;
   /** The likely answers are on the child's side already and need no place here. */
@@ -29,11 +35,15 @@ interface PadWanted {
 }
 
 /** One key or one large target for each mark, always in the same place; on an upright tablet at the thumb. */
-export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadWanted) {
+export function MarkPad({ pad, likely, all, likelyTitle, onFace, tags, onMark }: PadWanted) {
   const [typing, setTyping] = useState<PadMark | null>(null);
   const [seen, setSeen] = useState<readonly Tag[]>([]);
   const [hand] = useHand();
-  const mark = (outcome: Outcome, heard: string | null = null) => onMark({ outcome, heard, tags: seen });
+  const [said, setSaid] = useState<readonly string[]>([]);
+  const mark = (outcome: Outcome, heard: string | null = null, item?: string) =>
+    onMark({ item, outcome, heard, tags: seen, ...(all.length > 0 ? ofEach(all, said, outcome) : {}) });
+  const say = (item: string) =>
+    setSaid((before) => (before.includes(item) ? before.filter((one) => one !== item) : [...before, item]));
   const press = (place: PadMark) => (place.typed ? setTyping(place) : mark(place.outcome));
   const toggle = (tag: Tag) =>
     setSeen((before) => (before.includes(tag) ? before.filter((one) => one !== tag) : [...before, tag]));
@@ -46,18 +56,45 @@ export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadW
     ...marks.flatMap(({ key, held }) =>
       held ? [{ key: `shift+${key}`, does: held.name, run: () => press(held) }] : [],
     ),
-    ...others.map(({ key, heard, shows, outcome }) => ({
+    ...others.map(({ key, heard, shows, outcome, item }) => ({
       key,
       does: `${likelyTitle}: ${shows}`,
-      run: () => mark(outcome, outcome === "right" ? null : heard),
+      run: () => mark(outcome, outcome === "right" ? null : heard, item),
     })),
-    ...tags.map(({ tag, name }, at) => ({ key: tagKeys[at] ?? "", does: name, run: () => toggle(tag) })),
+    ...all.map(({ item, shows }, at) => ({ key: tagKeys[at] ?? "", does: `Said ${shows}`, run: () => say(item) })),
+    ...tags.map(({ tag, name }, at) => ({
+      key: tagKeys[all.length + at] ?? "",
+      does: name,
+      run: () => toggle(tag),
+    })),
   ]);
 
   if (typing)
     return <Typing what={typing} onKeep={(heard) => mark(typing.outcome, heard)} onBack={() => setTyping(null)} />;
   return (
     <div className="flex flex-col gap-2">
+      {all.length > 0 && (
+        <fieldset
+          className={`flex flex-wrap items-center gap-2 ${hand === "left" ? "" : "justify-end lg:justify-start"}`}
+        >
+          <legend className="sr-only">Which of its sounds were said</legend>
+          <span className="text-sm text-soft" aria-hidden>
+            {said.length === 0 ? "All of these, or tick which:" : "These were said:"}
+          </span>
+          {all.map(({ item, shows, hint }, at) => (
+            <button
+              key={item}
+              type="button"
+              aria-pressed={said.includes(item)}
+              onClick={() => say(item)}
+              className={`min-h-12 rounded-full border px-4 ${said.includes(item) ? "border-leaf bg-leaf-pale font-semibold" : "border-line bg-sheet"}`}
+            >
+              <span className="font-child">{shows}</span> <span className="text-sm text-soft">{hint}</span>{" "}
+              <kbd className="text-xs text-soft">{tagKeys[at]?.toUpperCase()}</kbd>
+            </button>
+          ))}
+        </fieldset>
+      )}
       {tags.length > 0 && (
         <fieldset className={`flex flex-wrap gap-2 ${hand === "left" ? "" : "justify-end lg:justify-start"}`}>
           <legend className="sr-only">Seen beside the answer</legend>
@@ -69,7 +106,7 @@ export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadW
               onClick={() => toggle(tag)}
               className={`min-h-12 rounded-full border px-4 ${seen.includes(tag) ? "border-damson bg-damson-pale font-semibold" : "border-line bg-sheet"}`}
             >
-              {name} <kbd className="text-xs text-soft">{tagKeys[at]?.toUpperCase()}</kbd>
+              {name} <kbd className="text-xs text-soft">{tagKeys[all.length + at]?.toUpperCase()}</kbd>
             </button>
           ))}
         </fieldset>
@@ -84,11 +121,11 @@ export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadW
               {likelyTitle}
             </p>
             <div className="grid grid-cols-2 gap-2 lg:grid-cols-6">
-              {others.map(({ heard, shows, hint, key, outcome }) => (
+              {others.map(({ heard, shows, hint, key, outcome, item }) => (
                 <button
                   key={heard}
                   type="button"
-                  onClick={() => mark(outcome, outcome === "right" ? null : heard)}
+                  onClick={() => mark(outcome, outcome === "right" ? null : heard, item)}
                   aria-label={`${likelyTitle}: ${shows}`}
                   className="flex min-h-16 touch-manipulation select-none flex-col items-center justify-center rounded-lg border border-line bg-sheet px-1 text-center leading-tight hover:border-damson lg:min-h-12"
                 >
@@ -126,6 +163,26 @@ export function MarkPad({ pad, likely, likelyTitle, onFace, tags, onMark }: PadW
       </div>
     </div>
   );
+}
+
+/**
+ * What became of each sound of a card that asks for all of them: right where nothing was ticked, else what was ticked; the
+ * others were not said. What was said first comes first.
+ */
+function ofEach(
+  all: readonly OneOf[],
+  said: readonly string[],
+  outcome: Outcome,
+): Pick<Marking, "item" | "rest"> & { readonly outcome: Outcome } {
+  const right = isRight(outcome);
+  const came = right ? (said.length > 0 ? said : all.map(({ item }) => item)) : said;
+  const plain: PlainOutcome = outcome === "slow" || outcome === "ownWay" ? outcome : "right";
+  const missing = all.flatMap(({ item }) => (came.includes(item) ? [] : [{ item, outcome: "none" as const }]));
+  const inOrder = [...came.map((item) => ({ item, outcome: plain })), ...missing];
+  // Something else was said: it is the card's own sound that went wrong, whatever else was ticked.
+  if (!right) return { item: all[0]?.item, outcome, rest: inOrder.filter(({ item }) => item !== all[0]?.item) };
+  const [first, ...rest] = inOrder;
+  return { item: first?.item, outcome: first?.outcome ?? outcome, rest };
 }
 
 function lower(name: string): string {

@@ -19,6 +19,11 @@ const answerForms: Readonly<Record<CheckSettingsBody["answerForm"], string>> = {
   nameSound: "letter name and sound",
   nameKeywordSound: "name, keyword and sound",
 };
+const severalSounds: Readonly<Record<CheckSettingsBody["severalSounds"], string>> = {
+  all: "all that the child knows",
+  any: "any taught sound will do",
+  word: "the one that a word shows",
+};
 const exceptionWays: Readonly<Record<CheckSettingsBody["exceptionWay"], string>> = {
   sounded: "sounded, the unexpected part marked",
   wholes: "read and spelled as wholes",
@@ -48,6 +53,7 @@ export function Screen() {
         send: (content, version) => call(setCheckSettings, { body: { ...content, version } }),
         says: ({ checks: one }) => ({
           "What a child says to a card": answerForms[one.answerForm],
+          "One spelling, several sounds": severalSounds[one.severalSounds],
           "Exception words": exceptionWays[one.exceptionWay],
           "Made-up words": one.madeUp ? "used" : "not used",
           "Slow means": one.slowAfter === 0 ? "only what the adult marks so" : `over ${one.slowAfter} seconds`,
@@ -88,6 +94,13 @@ export function Screen() {
                     value={checks.answerForm}
                     onChoose={(answerForm) => save({ answerForm })}
                     choices={choicesOf(answerForms)}
+                  />
+                  <Question
+                    title="One spelling, several sounds"
+                    why="All of them shows most, with one card a spelling. Any one is quickest. In a word each is asked by itself, and the child need not think which is meant."
+                    value={checks.severalSounds}
+                    onChoose={(way) => save({ severalSounds: way })}
+                    choices={choicesOf(severalSounds)}
                   />
                   <Question
                     title="Exception words"
