@@ -223,6 +223,8 @@ export const exportChild = {
     groups: z.array(z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc) })),
     readings: z.array(readingView),
     sessions: z.array(z.object({ heldOn: day, group: z.string(), came: z.boolean(), by: z.string() })),
+    /** Places of its own in an order; without a step it went along with its class again. */
+    places: z.array(z.object({ order: z.string(), step: z.string().nullable(), again: z.boolean(), since: day })),
   }),
 } as const satisfies Endpoint;
 

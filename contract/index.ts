@@ -13,6 +13,7 @@ export * from "./groups.ts";
 export * from "./may.ts";
 export { broughtUp } from "./old-marks.ts";
 export * from "./people.ts";
+export * from "./places.ts";
 export * from "./readings.ts";
 export * from "./standings.ts";
 export * from "./texts.ts";

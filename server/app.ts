@@ -24,6 +24,7 @@ import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
 import type { Jobs } from "./jobs.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
+import { placeRoutes } from "./orders/place-routes.ts";
 import { orderRoutes } from "./orders/routes.ts";
 import { deviceRoutes } from "./people/device-routes.ts";
 import { doorRoutes } from "./people/door-routes.ts";
@@ -72,6 +73,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   childRoutes,
   yearRoutes,
   orderRoutes,
+  placeRoutes,
   presetRoutes,
   sittingRoutes,
   faceRoutes,

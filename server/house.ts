@@ -15,6 +15,7 @@ import type { OpenTries } from "./frame/tries.ts";
 import * as groups from "./groups/repository.ts";
 import type { Jobs } from "./jobs.ts";
 import * as ledger from "./ledger/repository.ts";
+import * as places from "./orders/places.ts";
 import * as orders from "./orders/repository.ts";
 import * as taught from "./orders/taught.ts";
 import type { Accounts } from "./people/accounts.ts";
@@ -48,6 +49,7 @@ const repositories = {
   leavers,
   orders,
   taught,
+  places,
   checks,
   presets,
   known,

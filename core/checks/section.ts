@@ -27,6 +27,10 @@ export const blockIds: readonly BlockId[] = [
 export type Task = "compound" | "syllables" | "rest" | "sounds" | "apart" | "where" | "alike";
 export const tasks: readonly Task[] = ["compound", "syllables", "rest", "sounds", "apart", "where", "alike"];
 
+/** What a check that asks only what is in doubt may mix: kinds of check. */
+export const seekMixes = ["card", "words", "exception"] as const;
+export type SeekMix = (typeof seekMixes)[number];
+
 /** What a part of a plan says whatever its kind is. */
 export interface CommonSection {
   readonly scope: Scope;

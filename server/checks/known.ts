@@ -4,7 +4,7 @@ import { checkOf, type GivenAnswer, isRightAtOnce, type KindId, marksIn, type Ou
 import { lastSteps, stepsUpTo } from "#core/order";
 import { findMany } from "../classes/children.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
-import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
+import { type Taught, taughtByChild } from "../orders/taught.ts";
 import { dayOf } from "../settings/repository.ts";
 import { type Due, dueOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
@@ -26,7 +26,7 @@ export interface Known {
 /** What is known of these children today, in the order of the ids; who is not here is left out. */
 export async function knowledgeOf(inside: Inside, childIds: readonly string[], now: Date): Promise<Known[]> {
   const children = new Map((await findMany(inside, childIds)).map((child) => [child.id, child]));
-  const taught = await taughtByClass(inside);
+  const taughtTo = await taughtByChild(inside);
   const logs = await standingOfChildren(inside, childIds);
   const today = await dayOf(inside, now);
   const due = await dueOf(inside, [...children.keys()], today);
@@ -41,7 +41,7 @@ export async function knowledgeOf(inside: Inside, childIds: readonly string[], n
         byClock,
         given: logs.get(id) ?? [],
         due: due.get(id) ?? { secure: new Set(), doubt: new Map() },
-        taught: taught.get(child.classId),
+        taught: taughtTo(child.id, child.classId),
       }),
     ];
   });
@@ -53,10 +53,10 @@ interface KnownWanted {
   readonly byClock: readonly CheckRow[];
   readonly given: readonly GivenAnswer[];
   readonly due: Due;
-  readonly taught: Taught | undefined;
+  readonly taught: Taught;
 }
 
-function knownOf({ child, byClock, given, due, taught = taughtNothing }: KnownWanted): Known {
+function knownOf({ child, byClock, given, due, taught }: KnownWanted): Known {
   const { gpcs, exceptionWords, order, stepId } = taught;
   const lastOfKind = (kind: KindId, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();

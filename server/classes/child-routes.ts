@@ -193,6 +193,7 @@ export function childRoutes({ serve }: Domain): void {
       groups: versions.map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
+      places: await school.places.historyOfChild(child.id),
     };
   });
 

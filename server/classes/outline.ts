@@ -1,7 +1,7 @@
 import { inArray } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { OrderBody } from "#contract";
-import { stepsUpTo } from "#core/order";
+import { taughtSince } from "#core/order";
 import { row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -19,12 +19,26 @@ export interface ClassInOutline {
   readonly since: ReadonlyMap<string, string>;
 }
 
+/** One mark of a place that a child or a group has of its own. */
+export interface PlaceMark {
+  readonly number: number;
+  /** Both null: along with the class again. */
+  readonly orderId: string | null;
+  readonly stepId: string | null;
+  readonly again: boolean;
+  readonly taughtOn: string;
+  readonly markedAt: string;
+}
+
 /** What of a school is asked for with almost everything, and seldom changes. */
 export interface Outline {
   /** The oldest first, archived ones among them. */
   readonly classes: readonly ClassInOutline[];
-  /** The orders that these classes follow, by id. */
+  /** The orders that these classes follow, and those of places, by id. */
   readonly orders: ReadonlyMap<string, OrderBody>;
+  /** Marks of places of their own, by owner, the newest last. */
+  readonly placesOfChildren: ReadonlyMap<string, readonly PlaceMark[]>;
+  readonly placesOfGroups: ReadonlyMap<string, readonly PlaceMark[]>;
 }
 
 /** Of so many schools the outline is kept in memory. */
@@ -50,7 +64,8 @@ export async function outlineOf(inside: Inside): Promise<Outline> {
 async function readOutline(inside: Inside): Promise<Outline> {
   const rows = await inside.select().from(t.classes).orderBy(t.classes.createdAt, t.classes.name);
   const all = await inside.select().from(t.taught).orderBy(t.taught.classId, t.taught.number);
-  const ids = [...new Set(rows.map((one) => one.orderId))];
+  const places = await inside.select().from(t.places).orderBy(t.places.number);
+  const ids = [...new Set([...rows, ...places].flatMap((one) => one.orderId ?? []))];
   const orders =
     ids.length === 0
       ? []
@@ -71,23 +86,23 @@ async function readOutline(inside: Inside): Promise<Outline> {
         archived,
         stepId: mark?.stepId ?? null,
         taughtOn: mark?.taughtOn ?? null,
-        since: sinceWhen(mine, contents.get(orderId)),
+        since: taughtSince(mine, contents.get(orderId)),
       };
     }),
     orders: contents,
+    placesOfChildren: byOwner(places, (one) => one.childId),
+    placesOfGroups: byOwner(places, (one) => one.groupId),
   };
 }
 
-/** Since when a class was taught each thing, by its marks in their order. */
-function sinceWhen(
-  marks: readonly { readonly stepId: string | null; readonly taughtOn: string }[],
-  order: OrderBody | undefined,
-): ReadonlyMap<string, string> {
-  let since = new Map<string, string>();
-  for (const { stepId, taughtOn } of order ? marks : []) {
-    const steps = stepsUpTo(order as OrderBody, stepId);
-    const things = steps.flatMap((step) => [...step.gpcs, ...step.exceptionWords.map((word) => word.toLowerCase())]);
-    since = new Map(things.map((thing) => [thing, since.get(thing) ?? taughtOn]));
+function byOwner<Row extends PlaceMark>(
+  rows: readonly Row[],
+  owner: (row: Row) => string | null,
+): ReadonlyMap<string, readonly PlaceMark[]> {
+  const found = new Map<string, PlaceMark[]>();
+  for (const row of rows) {
+    const id = owner(row);
+    if (id !== null) found.set(id, [...(found.get(id) ?? []), row]);
   }
-  return since;
+  return found;
 }

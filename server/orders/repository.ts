@@ -4,6 +4,7 @@ import type { OrderBody, OrderView } from "#contract";
 import * as classes from "../classes/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+import { forgetOrder, standingIn } from "./places.ts";
 
 /** Teaching orders, shipped ones first, with the classes that use them. */
 export async function list(inside: Inside): Promise<OrderView[]> {
@@ -12,13 +13,18 @@ export async function list(inside: Inside): Promise<OrderView[]> {
   // Those that ship stand in the order in which they ship; one that no longer does is the school's own.
   const place = (id: string) => inside.shipped.orders.findIndex((one) => one.id === id);
   const shipped = rows.filter((row) => row.shipped).sort((one, other) => place(one.id) - place(other.id));
-  return [...shipped, ...rows.filter((row) => !row.shipped)].map((row) => ({
-    id: row.id,
-    shipped: row.shipped,
-    version: row.version,
-    content: row.content,
-    usedBy: all.filter((one) => one.orderId === row.id).map(({ id, name, stepId }) => ({ id, name, stepId })),
-  }));
+  return Promise.all(
+    [...shipped, ...rows.filter((row) => !row.shipped)].map(async (row) => ({
+      id: row.id,
+      shipped: row.shipped,
+      version: row.version,
+      content: row.content,
+      usedBy: [
+        ...all.filter((one) => one.orderId === row.id).map(({ id, name, stepId }) => ({ id, name, stepId })),
+        ...(await standingIn(inside, row.id)),
+      ],
+    })),
+  );
 }
 
 /** One order, or undefined. */
@@ -31,7 +37,10 @@ export async function find(inside: Inside, id: string): Promise<OrderView | unde
     shipped: row.shipped,
     version: row.version,
     content: row.content,
-    usedBy: usedBy.map(({ id: classId, name, stepId }) => ({ id: classId, name, stepId })),
+    usedBy: [
+      ...usedBy.map(({ id: classId, name, stepId }) => ({ id: classId, name, stepId })),
+      ...(await standingIn(inside, id)),
+    ],
   };
 }
 
@@ -60,8 +69,10 @@ export async function update(inside: Inside, id: string, version: number, conten
 async function keepFormerOrders(inside: Inside, shippedIds: readonly string[]): Promise<void> {
   const former = (await list(inside)).filter((one) => one.shipped && !shippedIds.includes(one.id));
   for (const { id, content, usedBy } of former) {
-    if (usedBy.length === 0) await inside.delete(t.orders).where(eq(t.orders.id, id));
-    else {
+    if (usedBy.length === 0) {
+      await forgetOrder(inside, id);
+      await inside.delete(t.orders).where(eq(t.orders.id, id));
+    } else {
       const name = `${content.name}, as before`.slice(0, 80);
       await inside
         .update(t.orders)
@@ -93,5 +104,6 @@ export async function setShipped(inside: Inside, id: string, content: OrderBody)
 
 /** Removes an order of the school; those that ship stay. */
 export async function remove(inside: Inside, id: string): Promise<void> {
+  await forgetOrder(inside, id);
   await inside.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
 }

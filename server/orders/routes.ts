@@ -56,7 +56,7 @@ export function orderRoutes({ serve }: Domain): void {
     const order = await mustOrder(school, params.id);
     if (order.shipped) throw unfit("This order ships with the tool and stays.");
     const user = order.usedBy[0];
-    if (user) throw unfit(`${user.name} uses this order. Give the class another order first.`);
+    if (user) throw unfit(`${user.name} uses this order. Give it another order first.`);
     await school.orders.remove(order.id);
     return { done: true as const };
   });

@@ -120,6 +120,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
       savedBy: "D.",
     },
     saveSplit: { text: "mat", units: ["m=m", "a=a", "t=t"], reason: "" },
+    setPlaceOfChild: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
+    setPlaceOfGroup: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     saveAnswers: { answers: [{}] },
   };
   const endpoint = byName.get(name) as contract.Endpoint;

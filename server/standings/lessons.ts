@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { dayNumber, type Lessons, lessonsFrom, type PlainLessons } from "#core/mastery";
-import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
+import { type Taught, taughtByChild } from "../orders/taught.ts";
 import { heldByChild } from "../sessions/held.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -17,10 +17,10 @@ const days = new WeakMap<ReadonlyMap<string, string>, ReadonlyMap<string, number
 
 /** What children were taught, by child and class. The same objects as long as nothing of it changes. */
 export async function lessonsIn(inside: Inside): Promise<(childId: string, classId: string) => LessonsOfChild> {
-  const byClass = await taughtByClass(inside);
+  const taughtTo = await taughtByChild(inside);
   const held = await heldByChild(inside);
   return (childId, classId) => {
-    const taught = byClass.get(classId) ?? taughtNothing;
+    const taught = taughtTo(childId, classId);
     const mine = held.get(childId);
     const plain = { taughtOn: daysOf(taught.since), sessions: sessionsOf(mine?.sessions ?? noSessions) };
     return { taught, plain, lessons: lessonsFrom(plain), key: `${keyOf(taught.since)} ${mine?.key ?? ""}` };

@@ -58,6 +58,11 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
       for (const gpc of gpcs) if (!columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
     }
   }
+  // Of children with a place of their own in another order.
+  for (const { taught: its } of known.values())
+    for (const [step, { id, title, gpcs }] of its.order.steps.entries())
+      for (const gpc of gpcs)
+        if (its.gpcs.includes(gpc) && !columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
   const outside = new Set(
     [...known.values()].flatMap((one) => shownSpellings(one.known)).filter((gpc) => !columns.has(gpc)),
   );

@@ -200,7 +200,23 @@ describe("another school's rows", () => {
       },
       taught: {
         taughtByClass: () => other.taught.taughtByClass(),
+        taughtByChild: async () => (await other.taught.taughtByChild())(childId, classId),
         taughtToClass: () => other.taught.taughtToClass(classId),
+      },
+      places: {
+        placesIn: async () => (await other.places.placesIn())(childId),
+        standingIn: () => other.places.standingIn(classId),
+        forgetOrder: () => other.places.forgetOrder(classId),
+        placeOfChild: () => other.places.placeOfChild(childId, classId),
+        historyOfChild: () => other.places.historyOfChild(childId),
+        placeOfGroup: () => other.places.placeOfGroup(groupId),
+        insertPlace: () =>
+          other.places
+            .insertPlace(
+              { childId },
+              { id: classId, orderId: null, stepId: null, again: false, taughtOn: today, markedAt: mark.markedAt },
+            )
+            .catch(() => null),
       },
       checks: {
         byIds: () => other.checks.byIds([checkId]),

@@ -3,7 +3,7 @@ import { type SQL, sql } from "drizzle-orm";
 import { PgDialect } from "drizzle-orm/pg-core";
 import type { Shipped } from "../shipped.ts";
 import type { Db, OpenStore } from "./opened.ts";
-import { classes, orders, reportCame, reports, schools, sessions, taught } from "./schema.ts";
+import { classes, orders, places, reportCame, reports, schools, sessions, taught } from "./schema.ts";
 import { CHANNEL } from "./signal.ts";
 
 /**
@@ -34,7 +34,7 @@ export type Inside = Omit<Db, "transaction"> & {
  * A transaction that writes into one of them counts `schools.outline` up, so that what was read may be kept by that number,
  * also where several processes write.
  */
-const outlineTables: ReadonlySet<unknown> = new Set([classes, orders, taught]);
+const outlineTables: ReadonlySet<unknown> = new Set([classes, orders, taught, places]);
 /** The same for what was taught in sessions, and to whom: `schools.held` counts it. */
 const heldTables: ReadonlySet<unknown> = new Set([sessions, reports, reportCame]);
 

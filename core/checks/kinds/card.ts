@@ -38,14 +38,9 @@ export const card: Kind<"card", unknown, CardSetup> = {
   fits: (item) => findCorrespondence(item) !== undefined,
   draw: (ask) => {
     const { taught, lexicon, section, settings } = ask;
-    const { severalSounds } = settings;
-    // Against the clock no one ticks; and where any sound would do, one that was picked by hand needs a word that shows it.
-    const way =
-      section.form === "minute" && severalSounds === "all"
-        ? "any"
-        : section.scope === "picked" && severalSounds === "any"
-          ? "word"
-          : severalSounds;
+    // What was picked by hand is that very sound; and against the clock no one ticks.
+    const ticks = settings.severalSounds === "all" && section.form === "minute";
+    const way = section.scope === "picked" ? "word" : ticks ? "any" : settings.severalSounds;
     return withFaces(drawSpellings(ask).items, { way, taught, lexicon });
   },
   face: (item, { faces }) => {

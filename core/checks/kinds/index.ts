@@ -75,5 +75,4 @@ export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
 export { choicesOnSheet } from "./paper.ts";
-export { type SeekMix, seekMixes } from "./seek.ts";
 export { type Faces, noFaces } from "./sounds.ts";

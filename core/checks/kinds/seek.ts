@@ -1,6 +1,6 @@
 import { kindNames } from "#core/ledger";
 import { wordItem } from "#core/words";
-import type { BlockId } from "../section.ts";
+import { type BlockId, type SeekMix, seekMixes } from "../section.ts";
 import { wordsOfBlock } from "./blocks.ts";
 import { card } from "./card.ts";
 import { drawSpellings } from "./draw.ts";
@@ -8,10 +8,6 @@ import { exception } from "./exception.ts";
 import type { AskOf, Kind, KindOf } from "./kind.ts";
 import { type Faces, noFaces, withFaces } from "./sounds.ts";
 import { words } from "./words.ts";
-
-/** What such a check may mix. */
-export const seekMixes = ["card", "words", "exception"] as const;
-export type SeekMix = (typeof seekMixes)[number];
 
 /** What is mixed, in words of which shapes, made up or not, and after how many minutes it ends. */
 interface SeekSection {

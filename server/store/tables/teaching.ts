@@ -1,8 +1,8 @@
 import { sql } from "drizzle-orm";
-import { boolean, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
+import { boolean, check, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { PlanBody, PreparationBody, TextContentBody } from "#contract";
 import { at, belongs, keyOf, nowHere, ofSchool, schoolId, version } from "../columns.ts";
-import { children, members } from "./school.ts";
+import { children, members, orders } from "./school.ts";
 
 /** Texts of the school's own. */
 export const texts = pgTable(
@@ -204,6 +204,39 @@ export const reportCame = pgTable(
     belongs("report_came_report", table, table.reportId, reports).onDelete("cascade"),
     belongs("report_came_of_child", table, table.childId, children).onDelete("cascade"),
     index("report_came_child").on(table.schoolId, table.childId),
+    ofSchool(),
+  ],
+);
+
+/**
+ * Places in an order of a child's or a group's own: of each owner the row with the highest number counts. Without a step it goes
+ * along with its class again.
+ */
+export const places = pgTable(
+  "places",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    /** One of the two is set. */
+    childId: uuid("child_id"),
+    groupId: uuid("group_id"),
+    /** In which order they came, from 1. */
+    number: integer("number").notNull(),
+    orderId: uuid("order_id"),
+    stepId: text("step_id"),
+    /** A second time through the order. */
+    again: boolean("again").notNull().default(false),
+    taughtOn: date("taught_on").notNull(),
+    markedAt: at("marked_at").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("places_child", table, table.childId, children).onDelete("cascade"),
+    belongs("places_group", table, table.groupId, groups).onDelete("cascade"),
+    belongs("places_order", table, table.orderId, orders),
+    uniqueIndex("places_of_child").on(table.schoolId, table.childId, table.number),
+    uniqueIndex("places_of_group").on(table.schoolId, table.groupId, table.number),
+    check("places_owner", sql`(child_id is null) <> (group_id is null)`),
     ofSchool(),
   ],
 );

@@ -15,6 +15,7 @@ import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { ChildPlace } from "./child-place.tsx";
 import { Readings } from "./readings.tsx";
 
 const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));
@@ -126,6 +127,7 @@ export function Screen() {
               ))}
             </ul>
           </Panel>
+          <ChildPlace childId={child.id} className={one?.name ?? "its class"} school={school.data} />
           <Panel title="Groups">
             {groups.length === 0 ? (
               <p className="text-soft">In no group now.</p>

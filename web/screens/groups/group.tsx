@@ -30,6 +30,7 @@ import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
+import { GroupPlace } from "./group-place.tsx";
 import { learnersOf } from "./learners.ts";
 
 /** What of a group is saved as one state. */
@@ -272,6 +273,7 @@ export function Screen() {
               ))}
             </ul>
           </Panel>
+          <GroupPlace groupId={current.id} school={school.data} />
           <Panel title="History">
             <ol className="flex flex-col gap-2">
               {current.history.map((version) => (
