@@ -126,6 +126,9 @@ export const getChild = {
         of: z.enum(["sound", "spelling"]),
         count: z.number().int(),
         lastDay: day,
+        /** How often in the last four weeks, and in the four before. */
+        lately: z.number().int(),
+        before: z.number().int(),
         items: z.array(z.string()),
       }),
     ),

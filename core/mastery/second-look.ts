@@ -21,6 +21,8 @@ export function doubtOf({ gap }: Pick<Standing, "gap">): number {
 /** Under three minutes, at some eight seconds a card with what is around it. */
 export const MOST_CARDS = 12;
 const ALL_BUT_SECURE = 0.85;
+/** Worth less than this, a card that is only unsure can wait. */
+const LEAST_WORTH = 0.15;
 
 /**
  * What a child should be asked again: what was taught and asked, is fading or doubtful, and matters; what is worth most first.
@@ -38,7 +40,7 @@ export function secondLook(
       const standing = standingOn(known, gpc, today, by);
       const why = whyAsk(known, standing, today, by);
       const worth = doubtOf(standing) * (weights[standing.skill] ?? 0);
-      return why ? [{ gpc, chance: standing.chance, why, worth }] : [];
+      return why && (why !== "unsure" || worth >= LEAST_WORTH) ? [{ gpc, chance: standing.chance, why, worth }] : [];
     })
     .sort((one, other) => other.worth - one.worth || (one.gpc < other.gpc ? -1 : 1))
     .slice(0, MOST_CARDS);

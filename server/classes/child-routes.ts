@@ -109,7 +109,7 @@ export function childRoutes({ serve }: Domain): void {
     return mustChild(school, params.id);
   });
 
-  serve(getChild, async ({ params, school }) => {
+  serve(getChild, async ({ params, school, now }) => {
     const child = await mustChild(school, params.id);
     const counts = await school.ledger.countsOfChecks(child.id);
     const rows = await school.checks.ofChild(child.id);
@@ -126,7 +126,7 @@ export function childRoutes({ serve }: Domain): void {
       };
     });
     const setups = new Map(rows.map((check) => [check.id, check.setup]));
-    const confusions = await school.standings.confusionsOf(child.id, setups);
+    const confusions = await school.standings.confusionsOf(child.id, setups, await school.settings.dayOf(now));
     const groups = (await school.groups.list()).filter(
       (group) => !group.closed && group.members.some((member) => member.childId === child.id),
     );

@@ -243,10 +243,12 @@ export async function confusionsOf(
   inside: Inside,
   childId: string,
   setups: ReadonlyMap<string, SetupBody>,
+  today: string,
 ): Promise<readonly ConfusionCount[]> {
   const by = await ruleOf(inside);
   return confusionsIn(standingAnswers(await heardOfChild(inside, childId), by), {
     ...by.words,
+    today,
     setupOf: (checkId) => setups.get(checkId ?? ""),
   });
 }

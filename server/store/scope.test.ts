@@ -271,7 +271,7 @@ describe("another school's rows", () => {
         secondLooks: () => other.standings.secondLooks([childId], today),
         changesBy: () => other.standings.changesBy(childId, { readingId }, today).catch(() => null),
         seekFrom: () => other.standings.seekFrom([childId], today),
-        confusionsOf: () => other.standings.confusionsOf(childId, new Map()),
+        confusionsOf: () => other.standings.confusionsOf(childId, new Map(), today),
       },
       groups: {
         list: () => other.groups.list(),

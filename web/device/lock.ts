@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef } from "react";
 import { signOut } from "#contract";
 import { call } from "./api.ts";
 import { someoneElse } from "./me.ts";
+import { forgetForGood } from "./pages.ts";
 import { useLocked } from "./settings.ts";
 
 const LOOK_MS = 2000;
@@ -42,6 +43,7 @@ export function useSignedOutWhenLocked(): boolean {
   const [locked, setLocked] = useLocked();
   const end = useCallback(async () => {
     await call(signOut, {});
+    await forgetForGood().catch(() => undefined);
     setLocked(false);
     await someoneElse();
   }, [setLocked]);

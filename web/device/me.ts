@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { isAtLeast, type Role, whoAsks } from "#contract";
 import { useAsk } from "./api.ts";
-import { forgetAnswers } from "./pages.ts";
+import { forgetForGood } from "./pages.ts";
 import { useMarker } from "./settings.ts";
 
 /** Who is signed in here, and how the school is entered; undefined until it is known. */
@@ -31,7 +31,7 @@ export function useMarkerFollows(): void {
  * @param path where it begins; the same place without one
  */
 export async function someoneElse(path?: string): Promise<void> {
-  await forgetAnswers().catch(() => undefined);
+  await forgetForGood().catch(() => undefined);
   if (path === undefined) location.reload();
   else location.replace(path);
 }

@@ -9,9 +9,19 @@ export interface KeptPage {
   readonly keptAt: number;
 }
 
+/** True once whoever was here has gone: what was asked for them and comes late is not kept any more. */
+let left = false;
+
 /** Keeps an answer of the server on the device under its address. */
 export async function keep(address: string, content: unknown): Promise<void> {
-  await (await box).put("pages", { address, content, keptAt: Date.now() });
+  const open = await box;
+  if (!left) await open.put("pages", { address, content, keptAt: Date.now() });
+}
+
+/** Whoever was here has gone: all answers are forgotten, and until the page begins anew none is kept. */
+export async function forgetForGood(): Promise<void> {
+  left = true;
+  await forgetAnswers();
 }
 
 /** Forgets what was kept under this address. */

@@ -1,7 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
-import { showMixed } from "#core/checks";
 import { kindNames } from "#core/ledger";
 import { cellAt, type State } from "#core/mastery";
 import { outOfBackupsOn } from "#core/roster";
@@ -16,12 +15,10 @@ import { LeafMark, Spelling } from "#web/parts/marks.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ChildPlace } from "./child-place.tsx";
+import { Confusions } from "./confusions.tsx";
 import { Readings } from "./readings.tsx";
 
 const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));
-
-/** Pairs that are shown, most often first. */
-const MOST_CONFUSIONS = 40;
 
 /** One child: how it stands, its checks, its confusions, its groups, and what can be done with its data. */
 export function Screen() {
@@ -74,17 +71,34 @@ export function Screen() {
       }
     >
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2 print:grid-cols-1">
-        <Panel title="What is taught, and how it stands">
-          {!row ? (
-            <Waiting rows={3} />
-          ) : (
-            <Standing
-              childId={child.id}
-              cells={row.cells}
-              gpcs={gaps.data?.columns.map((column) => column.gpc) ?? []}
-            />
-          )}
-        </Panel>
+        <div className="flex flex-col gap-4">
+          <Panel title="What is taught, and how it stands">
+            {!row ? (
+              <Waiting rows={3} />
+            ) : (
+              <Standing
+                childId={child.id}
+                cells={row.cells}
+                gpcs={gaps.data?.columns.map((column) => column.gpc) ?? []}
+              />
+            )}
+          </Panel>
+          <ChildPlace childId={child.id} className={one?.name ?? "its class"} school={school.data} />
+          <Panel title="Groups">
+            {groups.length === 0 ? (
+              <p className="text-soft">In no group now.</p>
+            ) : (
+              groups.map((group) => (
+                <p key={group.id}>
+                  <Link className="underline underline-offset-4" to={`/groups/${group.id}`}>
+                    {group.name}
+                  </Link>
+                </p>
+              ))
+            )}
+          </Panel>
+          <Confusions confusions={confusions} today={today} />
+        </div>
         <div className="flex flex-col gap-4">
           <Panel title="Checks">
             {checks.length === 0 && <p className="text-soft">Not checked yet.</p>}
@@ -104,7 +118,7 @@ export function Screen() {
                   <span className="flex-1 text-soft">{kindNames[check.kind]}</span>
                   <span>
                     {check.right} right of {check.asked}
-                    {check.asked < check.cards ? `, ${check.cards} planned` : ""}
+                    {check.asked < check.cards && check.kind !== "seek" ? `, ${check.cards} planned` : ""}
                     {check.endedAt ? "" : ", open"}
                   </span>
                 </li>
@@ -112,35 +126,6 @@ export function Screen() {
             </ul>
           </Panel>
           <Readings childId={child.id} classId={child.classId} />
-          <Panel title="Taken for one another">
-            {confusions.length === 0 && <p className="text-soft">No confusion noted.</p>}
-            <ul className="flex flex-wrap gap-2">
-              {confusions.slice(0, MOST_CONFUSIONS).map((entry) => (
-                <li
-                  key={`${entry.of} ${entry.asked} ${entry.given}`}
-                  title={`in ${entry.items.slice(0, 8).join(", ")}`}
-                  className="rounded border border-line px-2 py-0.5"
-                >
-                  <span className="font-child">{showMixed(entry)}</span>{" "}
-                  <span className="text-soft">{entry.count}×</span>
-                </li>
-              ))}
-            </ul>
-          </Panel>
-          <ChildPlace childId={child.id} className={one?.name ?? "its class"} school={school.data} />
-          <Panel title="Groups">
-            {groups.length === 0 ? (
-              <p className="text-soft">In no group now.</p>
-            ) : (
-              groups.map((group) => (
-                <p key={group.id}>
-                  <Link className="underline underline-offset-4" to={`/groups/${group.id}`}>
-                    {group.name}
-                  </Link>
-                </p>
-              ))
-            )}
-          </Panel>
         </div>
       </div>
       {dialog === "edit" && (

@@ -9,6 +9,8 @@ import { Panel } from "#web/parts/page.tsx";
 
 /** So many children stand there at first, and so many of the cards of each. */
 const [CHILDREN, CARDS] = [4, 5];
+/** Who would settle less than this share of what the first would is not listed. */
+const ENOUGH = 0.6;
 
 /** Who should be asked what again, in at most three minutes each, because it is fading or doubtful. */
 export function SecondLooks() {
@@ -17,7 +19,8 @@ export function SecondLooks() {
   if (!data || data.length === 0) return null;
   // Those of whom most that matters is doubtful: their three minutes settle most.
   const worth = ({ cards }: SecondLook) => cards.reduce((sum, card) => sum + card.worth, 0);
-  const inOrder = [...data].sort((one, other) => worth(other) - worth(one));
+  const sorted = [...data].sort((one, other) => worth(other) - worth(one));
+  const inOrder = sorted.filter((one) => worth(one) >= ENOUGH * worth(sorted[0] as SecondLook));
   const shown = all ? inOrder : inOrder.slice(0, CHILDREN);
   return (
     <Panel title="Worth a second look">
