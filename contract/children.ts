@@ -3,6 +3,7 @@ import { answer, kindId } from "./answers.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
+import { mapsOf } from "./views.ts";
 
 /** First name and initial: the least that tells the children of a class apart. */
 export const childName = line(60);
@@ -119,6 +120,8 @@ export const getChild = {
     child: childView,
     checks: z.array(checkSummary),
     groups: z.array(z.object({ id, name: z.string() })),
+    /** Answers that are in the log and not in what is believed, the newest first, and why. */
+    leftOut: z.array(z.object({ id: z.string(), day, by: z.string(), why: z.string() })),
     confusions: z.array(
       z.object({
         asked: z.string(),
@@ -164,7 +167,8 @@ export const evidence = {
   may: { by: "teacher", theirs: { "params.id": "child" } },
   trail: { did: "child-seen", about: "params.id" },
   params: byId,
-  query: z.object({ gpc }),
+  /** `gpc` is the shape of words where it is about blending. */
+  query: z.object({ gpc: line(20), of: z.enum(mapsOf).optional() }),
   answer: z.object({
     state: z.string(),
     why: z.string(),

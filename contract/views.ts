@@ -2,15 +2,20 @@ import { z } from "zod";
 import { day, gpc, id, instant } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
+/** What a map is of: saying spellings at sight, writing them, or blending words by their shape. */
+export const mapsOf = ["reading", "spelling", "blending"] as const;
+export type MapOf = (typeof mapsOf)[number];
+
 /** The two views over all that is known: the gap map and the day. */
 export const getGaps = {
   method: "GET",
   path: "/api/gaps",
   may: { by: "teacher", theirs: { "query.classId": "class" }, shows: { "rows.*.id": "child" } },
-  query: z.object({ classId: id.optional() }),
+  query: z.object({ classId: id.optional(), of: z.enum(mapsOf).optional() }),
   answer: z.object({
     today: day,
-    columns: z.array(z.object({ gpc, stepId: z.string(), step: z.number().int(), title: z.string() })),
+    /** `gpc` is the shape of words, as `CCVC`, on a map of blending. */
+    columns: z.array(z.object({ gpc: z.string(), stepId: z.string(), step: z.number().int(), title: z.string() })),
     rows: z.array(
       z.object({
         id,

@@ -123,16 +123,41 @@ test("the teacher knows better: it counts under her name, is shown as such, and 
   const [name = ""] = before.split(/: gap/);
   await cell.click();
   const sheet = page.getByRole("dialog");
+  await expect(sheet.getByRole("button", { name: "I know it is known" })).toBeVisible();
+  await expectAccessible(page);
   await sheet.getByRole("button", { name: "I know it is known" }).click();
   await expect(
     sheet.getByText(/A teacher says that it is known; that counts until an answer goes against it/),
   ).toBeVisible();
   await expect(sheet.getByText("known, as the teacher says").first()).toBeVisible();
   await expect(sheet.getByRole("button", { name: "I know it is known" })).toBeHidden();
-  await expectAccessible(page);
   await page.keyboard.press("Escape");
   const same = page.getByRole("gridcell", { name: new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\/]/g, "\\$&")}: `) });
   await expect(same.first()).toHaveAccessibleName(/: secure, \d+%$/);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(same.first()).toHaveAccessibleName(before);
+});
+
+test("the map shows writing and blending too, each with the answers behind a mark", async ({ page, school }) => {
+  await page.goto(`${school.base}/gaps`);
+  const grid = page.getByRole("grid");
+  for (const [of, name, says] of [
+    ["spelling", /: (gap|unsteady|secure|not sure yet), \d+%$/, /likely to be written right today/],
+    ["blending", /words as CVC: \w/, /likely to be blended right today/],
+  ] as const) {
+    await page.getByLabel("Map of").selectOption(of);
+    const cell = grid.getByRole("gridcell", { name }).first();
+    await expect(cell).toBeVisible();
+    await cell.click();
+    const sheet = page.getByRole("dialog");
+    await expect(sheet.getByText(says)).toBeVisible();
+    await expect(
+      sheet.getByRole("list", { name: "Answers, newest first" }).getByRole("listitem").first(),
+    ).toBeVisible();
+    await expect(sheet.getByRole("button", { name: "I know it is known" })).toHaveCount(0);
+    await expectAccessible(page);
+    await page.keyboard.press("Escape");
+  }
+  await page.reload();
+  await expect(page.getByLabel("Map of")).toHaveValue("blending");
 });

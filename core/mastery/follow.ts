@@ -10,6 +10,8 @@ import type { Skill } from "./skills.ts";
 /** What a child's answers are understood by. */
 export interface FollowWanted extends By {
   readonly words: HeardWanted;
+  /** What was marked on an earlier day says nothing; empty or missing where no one knows the school's first day. */
+  readonly firstDay?: string | undefined;
 }
 
 /** A mind that can be changed in place; the one it is made of stays as it is. */
@@ -26,7 +28,8 @@ export const opened = (mind: Mind): Open => ({
  */
 export function follow(answers: readonly GivenAnswer[], wanted: FollowWanted, from?: Mind): Mind {
   const mind = opened(from ?? newMind(wanted.p));
-  for (const answer of inOrder(answers)) take(mind, answer, wanted);
+  const { firstDay = "" } = wanted;
+  for (const answer of inOrder(answers)) if (answer.day >= firstDay) take(mind, answer, wanted);
   return mind;
 }
 

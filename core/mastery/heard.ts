@@ -92,6 +92,11 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
   }
 }
 
+/** True for an answer whose item this version can read. */
+export function isHeard({ kind, item }: Pick<GivenAnswer, "kind" | "item">): boolean {
+  return kind !== "seek" && isKnown(kind, item);
+}
+
 const ofSpelling: ReadonlySet<string> = new Set(["card", "find", "write"]);
 
 function isKnown(kind: GivenAnswer["kind"], item: string): boolean {

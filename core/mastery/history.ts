@@ -22,7 +22,9 @@ export interface Moved {
 export function historyOf(answers: readonly GivenAnswer[], skill: Skill, wanted: FollowWanted): readonly Moved[] {
   const mind = opened(newMind(wanted.p));
   const found: Moved[] = [];
+  const { firstDay = "" } = wanted;
   for (const answer of inOrder(answers)) {
+    if (answer.day < firstDay) continue;
     const about = heardFrom(answer, wanted.words).find((heard) => speaksOf(heard, skill));
     const before = about ? chanceOn(mind, skill, answer.day, wanted).chance : 0;
     take(mind, answer, wanted);
@@ -59,6 +61,7 @@ function sayingOf(answer: GivenAnswer, heard: Heard, skill: Skill): string {
   const text = answer.kind === "dictation" ? answer.item : readWordItem(answer.item).text;
   const said = heardIn(answer);
   const as = said === null ? "" : `, ${heard.where === "written" ? "written" : "read as"} “${showSaid(said)}”`;
+  if (readSkill(skill).verb === "blend") return sayingOfBlending(heard.outcome, `“${text}”${as}`);
   const where = heard.where === "text" ? `“${text}” in a text` : `“${text}”`;
   const verb = heard.where === "written" ? "written" : heard.where === "choice" ? "ringed" : "read";
   switch (heard.outcome.came) {
@@ -78,6 +81,14 @@ function sayingOf(answer: GivenAnswer, heard: Heard, skill: Skill): string {
         : `right in ${where}, where something else went wrong`;
     }
   }
+}
+
+function sayingOfBlending({ came }: Extract<Heard, { form: "word" }>["outcome"], where: string): string {
+  if (came === "blend") return `the sounds were right and the word was not: ${where}`;
+  if (came === "failed") return `went wrong: ${where}`;
+  return came === "right"
+    ? `blended: ${where}`
+    : `blended, ${came === "sounded" ? "sounded out" : "slowly"}: ${where}`;
 }
 
 function sayingOfOne(answer: GivenAnswer, verb: string): string {

@@ -15,6 +15,7 @@ export { heardFrom } from "./heard.ts";
 export type { Heard, HeardWanted } from "./hearing.ts";
 export * from "./history.ts";
 export * from "./known.ts";
+export * from "./left-out.ts";
 export * from "./map.ts";
 export * from "./mind.ts";
 export * from "./parameters.ts";

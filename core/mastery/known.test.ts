@@ -10,6 +10,7 @@ import {
   knownAfter,
   knownBy,
   type Lessons,
+  leftOutOf,
   shipped,
   standingByDays,
 } from "./index.ts";
@@ -157,4 +158,23 @@ test("in order of time nothing is replayed but for what was taken back", () => {
   expect(second && knownAfter(second, [mark("2026-11-02", "right", "3")], wanted)).toBeNull();
   const undo = { id: "4", childId: "c", markedAt: "2026-11-09T09:00:00.000Z", day: "2026-11-09", markedBy: "A" };
   expect(second && knownAfter(second, [{ ...undo, outcome: "void", voids: "1" }], wanted)).toBeNull();
+});
+
+test("what cannot be read, and what was marked before the school's first day, is left out and told", () => {
+  const card = (day: string, outcome: "right" | "none", item: string): GivenAnswer => ({
+    ...inCheck("card", "k"),
+    ...{ id: `${day} ${item}`, childId: "c", markedAt: `${day}T09:00:00.000Z`, day, markedBy: "A" },
+    ...{ item, ms: null, pass: 1, tags: [], outcome },
+  });
+  const good = card("2026-10-05", "right", "s=s");
+  const odd = card("2026-10-05", "none", "zq=x");
+  const early = card("1970-01-01", "none", "s=s");
+  const firstDay = "2025-09-01";
+  const with3 = knownBy([good, odd, early], { ...wanted, firstDay });
+  expect(with3.mind).toEqual(knownBy([good], wanted).mind);
+  expect(leftOutOf([good, odd, early], firstDay).map(({ answer, why }) => [answer.id, why])).toEqual([
+    [odd.id, "“zq=x” is no item of Spelling cards"],
+    [early.id, "marked on a day before the school's first, 2025-09-01"],
+  ]);
+  expect(leftOutOf([good, early], "")).toEqual([]);
 });

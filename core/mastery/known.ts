@@ -24,7 +24,9 @@ export function knownBy(answers: readonly GivenAnswer[], wanted: FollowWanted): 
   return add({ ...countedNothing, mind: newMind(wanted.p), upTo: "" }, inOrder(answers), wanted);
 }
 
-function add(known: Known, answers: readonly GivenAnswer[], wanted: FollowWanted): Known {
+function add(known: Known, all: readonly GivenAnswer[], wanted: FollowWanted): Known {
+  const { firstDay = "" } = wanted;
+  const answers = all.filter(({ day }) => day >= firstDay);
   const last = answers.at(-1);
   return {
     ...count(known, answers, wanted.words),

@@ -8,6 +8,15 @@ export function childRow(known: Known, columns: readonly Gpc[], today: string, b
   return columns.map((gpc) => standingOn(known, gpc, today, by));
 }
 
+/** The shapes of words that a child was asked to blend, short ones first. */
+export function shownShapes({ mind }: Pick<Known, "mind">): readonly string[] {
+  const shapes = Object.keys(mind.traces).flatMap((skill) => {
+    const { verb, thing } = readSkill(skill);
+    return verb === "blend" ? [thing] : [];
+  });
+  return shapes.sort((one, other) => one.length - other.length || (one < other ? -1 : 1));
+}
+
 /** The spellings that a child was asked on cards, and those that failed in words or texts more than once. */
 export function shownSpellings({ mind, shown }: Pick<Known, "mind" | "shown">): readonly Gpc[] {
   const asked = Object.entries(shown).flatMap(([gpc, { days }]) => (days > 0 ? [gpc] : []));

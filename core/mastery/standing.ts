@@ -4,6 +4,7 @@ import { type Chance, chanceOn } from "./follow.ts";
 import type { Known } from "./known.ts";
 import type { By } from "./listen.ts";
 import type { ShownSpelling } from "./shown.ts";
+import { readSkill, type Skill } from "./skills.ts";
 
 /** When a school calls a spelling secure: a choice on which teachers disagree. */
 export type SecureWhen =
@@ -52,6 +53,27 @@ export function standingOn(
   const chance = chanceOn(mind, `say ${gpc}`, day, by);
   return { ...chance, state: stateOf(chance, shown[gpc], by) };
 }
+
+/**
+ * How a child stands with any skill on a day. What the school's own rules count is of reading spellings alone; for all else
+ * secure means the chance that the model gives it.
+ */
+export function standingOfSkill(
+  known: Pick<Known, "mind" | "shown">,
+  skill: Skill,
+  day: string,
+  by: SaidBy,
+): Standing {
+  const { verb, thing } = readSkill(skill);
+  if (verb === "say") return standingOn(known, thing, day, by);
+  const chance = chanceOn(known.mind, skill, day, by);
+  const percent = by.secureWhen.by === "model" ? by.secureWhen.percent : STARTING_PERCENT;
+  const inModel: SaidBy = { ...by, secureWhen: { by: "model", percent } };
+  const isTaught = !taughtVerbs.has(verb) || by.lessons.taughtOn(thing) !== undefined;
+  if (chance.answers === 0) return { ...chance, state: isTaught ? "not checked" : "not taught" };
+  return { ...chance, state: stateOf(chance, undefined, inModel) };
+}
+const taughtVerbs: ReadonlySet<string> = new Set(["say", "spell", "read", "write"]);
 
 function stateOf(chance: Chance, shown: ShownSpelling | undefined, by: SaidBy): State {
   if (chance.answers === 0)

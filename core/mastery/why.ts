@@ -1,4 +1,5 @@
 import { plural } from "#core/saying";
+import { readSkill, type Verb } from "./skills.ts";
 import { isHigh, type SecureWhen, type Standing, sureness } from "./standing.ts";
 
 const percent = (share: number) => `${Math.min(99, Math.max(1, Math.round(share * 100)))}%`;
@@ -17,13 +18,26 @@ export function secureInWords(when: SecureWhen): string {
   }
 }
 
+/** What is likely, by what is asked. */
+const doing = {
+  say: "to be said at sight",
+  read: "to be read at sight",
+  spell: "to be written right",
+  write: "to be written right",
+  blend: "to be blended right",
+  name: "to be named",
+  hear: "to be done",
+} as const satisfies Record<Verb, string>;
+
 /** Why a spelling stands as it does, in sentences for a colleague: the chance, what it stands on, and the word laid over it. */
 export function whyStanding(standing: Standing, when: SecureWhen): string {
-  const { state, chance, low, high, answers, days, misses } = standing;
+  const { state, chance, low, high, answers, days, misses, skill } = standing;
+  const { verb } = readSkill(skill);
   if (state === "not taught") return "Not taught yet in this class, and never asked.";
+  if (state === "not checked" && verb !== "say") return "Not asked yet.";
   if (state === "not checked")
     return `Taught, and not asked yet. By what else is known of the child, ${percent(chance)} is likely.`;
-  const stands = `${percent(chance)} likely to be said at sight today, between ${percent(low)} and ${percent(high)}: ${plural(answers, "answer")} on ${plural(days, "day")}.`;
+  const stands = `${percent(chance)} likely ${doing[verb]} today, between ${percent(low)} and ${percent(high)}: ${plural(answers, "answer")} on ${plural(days, "day")}.`;
   return `${stands} ${laidOver(standing, when, misses)}`;
 }
 

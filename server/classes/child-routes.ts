@@ -9,11 +9,13 @@ import {
   getChild,
   importChildren,
   listChildren,
+  type MapOf,
   setAbsent,
   traces,
 } from "#contract";
 import { isGiven, isRight, type KindId } from "#core/ledger";
-import { movedMost } from "#core/mastery";
+import { movedMost, type Skill } from "#core/mastery";
+import { findCorrespondence } from "#core/phonics";
 import { sameName } from "#core/roster";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -134,6 +136,10 @@ export function childRoutes({ serve }: Domain): void {
       child,
       checks,
       groups: groups.map(({ id, name }) => ({ id, name })),
+      leftOut: (await school.standings.leftOutOfChild(child.id)).map(({ answer, why }) => {
+        const { id, day, markedBy } = answer;
+        return { id, day, by: markedBy, why };
+      }),
       confusions: confusions.map(({ pair: _, items, ...one }) => ({ ...one, items: [...items] })),
     };
   });
@@ -141,9 +147,10 @@ export function childRoutes({ serve }: Domain): void {
   serve(evidence, async ({ params, query, school, now }) => {
     const child = await mustChild(school, params.id);
     const today = await school.settings.dayOf(now);
-    const { standing, why, history } = await school.standings.reasonFor(child.id, query.gpc, today);
+    const { standing, why, history } = await school.standings.reasonFor(child.id, skillOf(query), today);
     const { state, chance, low, high, answers, halfLife, judged = null } = standing;
     const log = await school.ledger.logOfChildren([child.id]);
+    const kind = query.of === "spelling" ? "write" : "card";
     const voided = new Set(log.flatMap((answer) => (answer.outcome === "void" ? [answer.voids] : [])));
     return {
       ...{ state, why, chance, low, high, answers, halfLife, judged },
@@ -164,7 +171,7 @@ export function childRoutes({ serve }: Domain): void {
         }))
         .reverse(),
       takenBack: log
-        .filter((one) => isGiven(one) && one.kind === "card" && one.item === query.gpc && voided.has(one.id))
+        .filter((one) => isGiven(one) && one.kind === kind && one.item === query.gpc && voided.has(one.id))
         .reverse(),
     };
   });
@@ -207,4 +214,13 @@ export function childRoutes({ serve }: Domain): void {
     // The dump waits for the transaction, so that it may not be within one.
     { apart: true },
   );
+}
+
+const verbs = { reading: "say", spelling: "spell", blending: "blend" } as const satisfies Record<MapOf, string>;
+
+/** The skill that a cell of a map is about. */
+function skillOf({ gpc, of = "reading" }: { readonly gpc: string; readonly of?: MapOf | undefined }): Skill {
+  if (of !== "blending" && !findCorrespondence(gpc))
+    throw unfit("Write it as spelling=sound, for example ea=ee.", [{ field: "gpc", says: "This is no spelling." }]);
+  return `${verbs[of]} ${gpc}`;
 }

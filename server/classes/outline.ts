@@ -36,6 +36,8 @@ export interface Outline {
   readonly classes: readonly ClassInOutline[];
   /** The orders that these classes follow, and those of places, by id. */
   readonly orders: ReadonlyMap<string, OrderBody>;
+  /** A year before the first day on which anything was marked as taught; empty before that. */
+  readonly firstDay: string;
   /** Marks of places of their own, by owner, the newest last. */
   readonly placesOfChildren: ReadonlyMap<string, readonly PlaceMark[]>;
   readonly placesOfGroups: ReadonlyMap<string, readonly PlaceMark[]>;
@@ -90,9 +92,14 @@ async function readOutline(inside: Inside): Promise<Outline> {
       };
     }),
     orders: contents,
+    firstDay: aYearBefore([...all, ...places].map((one) => one.taughtOn).sort()[0]),
     placesOfChildren: byOwner(places, (one) => one.childId),
     placesOfGroups: byOwner(places, (one) => one.groupId),
   };
+}
+
+function aYearBefore(day: string | undefined): string {
+  return day === undefined ? "" : `${Number(day.slice(0, 4)) - 1}${day.slice(4)}`;
 }
 
 function byOwner<Row extends PlaceMark>(

@@ -2,6 +2,7 @@ import { inArray, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { standing } from "#core/ledger";
 import { type Known, knownAfter, knownBy, MODEL_VERSION, type SaidBy, shipped } from "#core/mastery";
+import { outlineOf } from "../classes/outline.ts";
 import { hasWritten } from "../ledger/append.ts";
 import { entriesAfter, headsOf } from "../ledger/log.ts";
 import { logsOfChildren, type Rule, ruleOf } from "../ledger/standing.ts";
@@ -53,14 +54,15 @@ interface Asked {
 export async function knownOf(inside: Inside, childIds: readonly string[]): Promise<Map<string, KnownChild>> {
   const rule = await ruleOf(inside);
   const lessons = await lessonsIn(inside);
-  const common = basisOf(inside, rule);
+  const { firstDay } = await outlineOf(inside);
+  const common = `${basisOf(inside, rule)} ${firstDay}`;
   const asked = new Map<string, Asked>();
   for (const [id, { entries, classId }] of await headsOf(inside, childIds)) {
     const of = lessons(id, classId);
     asked.set(id, { number: entries, basis: `${common} ${of.key}`, of });
   }
   const here = await keptOf(inside, asked);
-  const wanted = ({ lessons: its }: LessonsOfChild) => ({ lessons: its, p: shipped, words: rule.words });
+  const wanted = ({ lessons: its }: LessonsOfChild) => ({ lessons: its, p: shipped, words: rule.words, firstDay });
 
   const behind = new Map<string, number>();
   const anew: string[] = [];

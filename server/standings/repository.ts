@@ -1,4 +1,4 @@
-import type { CanRead, Gaps, SetupBody } from "#contract";
+import type { CanRead, Gaps, MapOf, SetupBody } from "#contract";
 import { checkOf, type GivenAnswer, standing as standingAnswers } from "#core/ledger";
 import {
   type Change,
@@ -12,18 +12,24 @@ import {
   historyOf,
   type Known,
   knownBy,
+  type LeftOut,
+  leftOutOf,
   type Moved,
   needFor,
+  type Skill,
   type Standing,
   secondLook,
   shipped,
+  shownShapes,
   shownSpellings,
   skillsIn,
-  standingOn,
+  standingOfSkill,
   type WorthAsking,
   whyStanding,
 } from "#core/mastery";
+import { plural } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
+import { outlineOf } from "../classes/outline.ts";
 import { brief as briefClasses } from "../classes/repository.ts";
 import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
@@ -40,7 +46,7 @@ export { seekFrom } from "./seek.ts";
  * first), rows by name. Archived children and classes are left out. Correspondences that a child was asked
  * and no order of these classes has stand at the end.
  */
-export async function gapMap(inside: Inside, today: string, classId?: string): Promise<Gaps> {
+export async function gapMap(inside: Inside, today: string, classId?: string, of: MapOf = "reading"): Promise<Gaps> {
   const classes = (await briefClasses(inside)).filter((one) => !one.archived && (!classId || one.id === classId));
   const inMap = new Set(classes.map((one) => one.id));
   const children = (await listChildren(inside, classId)).filter(
@@ -63,18 +69,45 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
     for (const [step, { id, title, gpcs }] of its.order.steps.entries())
       for (const gpc of gpcs)
         if (its.gpcs.includes(gpc) && !columns.has(gpc)) columns.set(gpc, { gpc, stepId: id, step: step + 1, title });
+  if (of === "blending") return blendingMap(children, known, today);
   const outside = new Set(
     [...known.values()].flatMap((one) => shownSpellings(one.known)).filter((gpc) => !columns.has(gpc)),
   );
   for (const gpc of [...outside].sort()) columns.set(gpc, { gpc, stepId: "", step: 0, title: "Outside the order" });
   const gpcs = [...columns.keys()];
-  const by = [today, ...gpcs].join(" ");
+  const skills = gpcs.map((gpc): Skill => `${of === "spelling" ? "spell" : "say"} ${gpc}`);
+  const by = [today, ...skills].join(" ");
   return {
     today,
     columns: [...columns.values()],
     rows: children.map(({ id, name, classId }) => {
       const one = known.get(id);
-      return { id, name, classId, cells: one ? cellsOf(one, gpcs, today, by) : "" };
+      return { id, name, classId, cells: one ? cellsOf(one, skills, today, by) : "" };
+    }),
+  };
+}
+
+/** The map of blending: a column a shape of words that one of these children was asked, short ones first. */
+function blendingMap(
+  children: readonly { readonly id: string; readonly name: string; readonly classId: string }[],
+  known: ReadonlyMap<string, KnownChild>,
+  today: string,
+): Gaps {
+  const all = new Set([...known.values()].flatMap((one) => shownShapes(one.known)));
+  const shapes = [...all].sort((one, other) => one.length - other.length || (one < other ? -1 : 1));
+  const skills = shapes.map((shape): Skill => `blend ${shape}`);
+  const by = [today, ...skills].join(" ");
+  return {
+    today,
+    columns: shapes.map((shape) => ({
+      gpc: shape,
+      stepId: String(shape.length),
+      step: shape.length,
+      title: plural(shape.length, "sound"),
+    })),
+    rows: children.map(({ id, name, classId }) => {
+      const one = known.get(id);
+      return { id, name, classId, cells: one ? cellsOf(one, skills, today, by) : "" };
     }),
   };
 }
@@ -83,11 +116,11 @@ export async function gapMap(inside: Inside, today: string, classId?: string): P
 const lastCells = new WeakMap<Known, { readonly by: string; readonly cells: string }>();
 
 /** The cells of a child in these columns on this day; one that nothing new came of is not worked out again. */
-function cellsOf({ known, by: saidBy }: KnownChild, columns: readonly string[], today: string, by: string): string {
+function cellsOf({ known, by: saidBy }: KnownChild, skills: readonly Skill[], today: string, by: string): string {
   const key = `${by} ${JSON.stringify(saidBy.secureWhen)}`;
   const last = lastCells.get(known);
   if (last?.by === key) return last.cells;
-  const cells = childRow(known, columns, today, saidBy).map(codeOf).join("");
+  const cells = skills.map((skill) => codeOf(standingOfSkill(known, skill, today, saidBy))).join("");
   lastCells.set(known, { by: key, cells });
   return cells;
 }
@@ -193,20 +226,21 @@ export async function dueOf(inside: Inside, childIds: readonly string[], today: 
   );
 }
 
-/** How a child stands with one spelling today, and why: the sentence, and every answer that spoke of it, the oldest first. */
+/** How a child stands with one skill today, and why: the sentence, and every answer that spoke of it, the oldest first. */
 export async function reasonFor(
   inside: Inside,
   childId: string,
-  gpc: string,
+  skill: Skill,
   today: string,
 ): Promise<{ standing: Standing; why: string; history: readonly Moved[] }> {
   const one = (await knownOf(inside, [childId])).get(childId);
   if (!one) throw new Error("Who is not here has no standing");
-  const standing = standingOn(one.known, gpc, today, one.by);
+  const standing = standingOfSkill(one.known, skill, today, one.by);
+  const { firstDay } = await outlineOf(inside);
   const rule = await ruleOf(inside);
   const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
   const answers = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
-  const history = historyOf(answers, `say ${gpc}`, { ...one.by, words: rule.words });
+  const history = historyOf(answers, skill, { ...one.by, words: rule.words, firstDay });
   return { standing, why: whyStanding(standing, one.by.secureWhen), history };
 }
 
@@ -231,7 +265,8 @@ export async function changesBy(
       : which.checkIds.includes(checkOf(answer) ?? "");
   const skills = skillsIn(answers.filter(isAsked), rule.words);
   const rest = answers.filter((answer) => !isAsked(answer));
-  const without = knownBy(rest, { lessons: one.lessons, p: shipped, words: rule.words });
+  const { firstDay } = await outlineOf(inside);
+  const without = knownBy(rest, { lessons: one.lessons, p: shipped, words: rule.words, firstDay });
   return { changes: changesBetween(without, one.known, skills, today, one.by), skills: skills.size };
 }
 
@@ -251,6 +286,17 @@ export async function confusionsOf(
     today,
     setupOf: (checkId) => setups.get(checkId ?? ""),
   });
+}
+
+/** What of a child's log is left out of what is believed, the newest first. */
+export async function leftOutOfChild(inside: Inside, childId: string): Promise<readonly LeftOut[]> {
+  const rule = await ruleOf(inside);
+  const { firstDay } = await outlineOf(inside);
+  const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
+  return leftOutOf(
+    standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.inText }),
+    firstDay,
+  ).toReversed();
 }
 
 /** So many answers are foretold at most: some two seconds of computing. */

@@ -6,7 +6,7 @@ import type { Domain } from "../house.ts";
 /** How children stand: the gap map, and what readers of a text can build on. */
 export function standingRoutes({ serve, jobs }: Domain): void {
   serve(getGaps, async ({ query, school, now }) =>
-    school.standings.gapMap(await school.settings.dayOf(now), query.classId),
+    school.standings.gapMap(await school.settings.dayOf(now), query.classId, query.of),
   );
 
   serve(getForesight, async ({ school, now, request }) => {

@@ -208,3 +208,42 @@ describe("a check that asks only what is in doubt", () => {
     expect(none).toEqual({ changes: [], skills: 0 });
   });
 });
+
+describe("maps of other skills", () => {
+  const day = "2026-11-29";
+  const marked = { day, markedAt: `${day}T08:05:00.000Z` };
+
+  test("writing and blending have maps of their own, and evidence behind each cell", async () => {
+    house.now = new Date(`${day}T12:00:00.000Z`);
+    const { checks } = await begin(
+      house,
+      [ben],
+      [part("write", { scope: "all" }), part("words")],
+      `${day}T08:00:00.000Z`,
+    );
+    const [write, words] = checks as [CheckView, CheckView];
+    await markAll(house, write, (item) => (item === "s=s" ? { outcome: "none" } : { outcome: "right" }), marked);
+    await markAll(house, words, () => ({ outcome: "right" }), marked);
+    const mapOf = (of: "reading" | "spelling" | "blending") => house.ask(getGaps, { query: { classId, of } });
+    const [reading, spelling, blending] = [await mapOf("reading"), await mapOf("spelling"), await mapOf("blending")];
+    expect(reading).toEqual(await house.ask(getGaps, { query: { classId } }));
+    const stands = (map: typeof reading, gpc: string) =>
+      cellAt(
+        map.rows.find((row) => row.id === ben)?.cells ?? "",
+        map.columns.findIndex((column) => column.gpc === gpc),
+      );
+    expect(stands(spelling, "s=s").chance).toBeLessThan(stands(spelling, "t=t").chance);
+    expect(blending.columns.map(({ gpc }) => gpc)).toContain("CVC");
+    expect(stands(blending, "CVC").chance).toBeGreaterThan(0.5);
+    for (const [gpc, of] of [
+      ["s=s", "spelling"],
+      ["CVC", "blending"],
+    ] as const) {
+      const told = await house.ask(evidence, { params: { id: ben }, query: { gpc, of } });
+      expect(told.pieces.length).toBeGreaterThan(0);
+      const map = of === "spelling" ? spelling : blending;
+      expect(Math.abs(told.chance - stands(map, gpc).chance)).toBeLessThan(0.011);
+    }
+    await expect(house.ask(evidence, { params: { id: ben }, query: { gpc: "zq=x" } })).rejects.toThrow();
+  });
+});

@@ -97,6 +97,18 @@ export function Screen() {
               ))
             )}
           </Panel>
+          {data.leftOut.length > 0 && (
+            <Panel title="Left out of what is believed">
+              <p className="mb-1 text-sm text-soft">They stay in the log, and say nothing of the child.</p>
+              <ul className="flex flex-col gap-1">
+                {data.leftOut.map((one) => (
+                  <li key={one.id}>
+                    {shortDay(one.day, today)}, marked by {one.by}: {one.why}
+                  </li>
+                ))}
+              </ul>
+            </Panel>
+          )}
           <Confusions confusions={confusions} today={today} />
         </div>
         <div className="flex flex-col gap-4">

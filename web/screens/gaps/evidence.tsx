@@ -1,6 +1,6 @@
-import { type Evidence, evidence } from "#contract";
+import { type Evidence, evidence, type MapOf } from "#contract";
 import type { State } from "#core/mastery";
-import { findCorrespondence, ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence } from "#core/phonics";
 import { shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
@@ -10,7 +10,7 @@ import { Sheet } from "#web/parts/dialog.tsx";
 import { LeafMark } from "#web/parts/marks.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
 import { Judge } from "./judge.tsx";
-import type { GapRow } from "./view.ts";
+import { columnName, type GapRow } from "./view.ts";
 
 type Piece = Evidence["pieces"][number];
 const percent = (share: number) => Math.round(share * 100);
@@ -19,20 +19,32 @@ const percent = (share: number) => Math.round(share * 100);
 export function EvidenceSheet({
   row,
   gpc,
+  of,
   onClose,
 }: {
   row: GapRow | undefined;
   gpc: string | undefined;
+  of: MapOf;
   onClose: () => void;
 }) {
-  const { data, error } = useAsk(evidence, row && gpc ? { params: { id: row.id }, query: { gpc } } : null);
+  const { data, error } = useAsk(
+    evidence,
+    row && gpc ? { params: { id: row.id }, query: { gpc, of: of === "reading" ? undefined : of } } : null,
+  );
   if (!row || !gpc) return null;
-  const { grapheme, sound } = splitGpc(gpc);
+  const keyword = findCorrespondence(gpc)?.keyword;
   return (
-    <Sheet open onClose={onClose} place="side" title={`${row.name}: ${showGrapheme(grapheme)} ${ipa(sound)}`}>
-      <p className="mb-3 text-soft">
-        as in <span className="font-child">{findCorrespondence(gpc)?.keyword}</span>
-      </p>
+    <Sheet
+      open
+      onClose={onClose}
+      place="side"
+      title={`${row.name}: ${columnName(gpc).name}${of === "spelling" ? ", written" : ""}`}
+    >
+      {keyword && (
+        <p className="mb-3 text-soft">
+          as in <span className="font-child">{keyword}</span>
+        </p>
+      )}
       {error && <Trouble error={error} />}
       {!data && !error && <Waiting rows={4} />}
       {data && (
@@ -41,9 +53,9 @@ export function EvidenceSheet({
             <LeafMark state={data.state as State} chance={data.chance} /> {data.state}
           </p>
           <p className="mb-3">{data.why}</p>
-          <Judge row={row} gpc={gpc} told={data} />
+          {of === "reading" && <Judge row={row} gpc={gpc} told={data} />}
           <MovedMost told={data} />
-          <OverTime told={data} />
+          <OverTime told={data} of={of} />
           <h3 className="mb-1 text-sm font-semibold text-soft">Every answer that spoke of it</h3>
           {data.pieces.length === 0 && <p className="text-soft">No answer yet.</p>}
           <ol className="flex flex-col divide-y divide-line" aria-label="Answers, newest first">
@@ -132,7 +144,7 @@ function MovedMost({ told: { moved, pieces } }: { told: Evidence }) {
 }
 
 /** The chance after each day on which something spoke of it, and today. */
-function OverTime({ told: { pieces, chance, low, high } }: { told: Evidence }) {
+function OverTime({ told: { pieces, chance, low, high }, of }: { told: Evidence; of: MapOf }) {
   const today = todayHere();
   const byDay = new Map([...pieces].reverse().map((piece) => [piece.day, piece]));
   if (byDay.size < 2) return null;
@@ -145,7 +157,7 @@ function OverTime({ told: { pieces, chance, low, high } }: { told: Evidence }) {
         places={[...days.map((piece) => shortDay(piece.day, today).replace(/^\w+ /, "")), "today"]}
         series={[
           {
-            name: "Said at sight",
+            name: of === "reading" ? "Said at sight" : of === "spelling" ? "Written right" : "Blended right",
             values: [...days.map((piece) => percent(piece.after)), percent(chance)],
             axis: "right",
             as: "line",

@@ -1,7 +1,7 @@
 import { Download, Printer } from "lucide-react";
 import { startTransition, useDeferredValue, useMemo, useOptimistic, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { getGaps, getSchool } from "#contract";
+import { getGaps, getSchool, mapsOf } from "#contract";
 import type { State } from "#core/mastery";
 import { plural } from "#core/saying";
 import { useAsk, useAskSliced } from "#web/device/api.ts";
@@ -22,7 +22,10 @@ export function Screen() {
   const school = useAsk(getSchool, {});
   const classes = school.data?.classes.filter((one) => !one.archived) ?? [];
   const classId = search.get("class") ?? "";
-  const map = useAskSliced(getGaps, { query: { classId: classId || undefined } });
+  const of = mapsOf.find((one) => one === search.get("of")) ?? "reading";
+  const map = useAskSliced(getGaps, {
+    query: { classId: classId || undefined, of: of === "reading" ? undefined : of },
+  });
   const filter = useDeferredValue({
     step: search.get("step") ?? "",
     state: (search.get("state") ?? "") as State | "",
@@ -55,7 +58,7 @@ export function Screen() {
       title="Gaps"
       about={
         view
-          ? `${name}: ${plural(view.rows.length, "child", "children")}, ${plural(view.columns.length, "spelling")}`
+          ? `${name}: ${plural(view.rows.length, "child", "children")}, ${plural(view.columns.length, of === "blending" ? "shape of words" : "spelling", of === "blending" ? "shapes of words" : "spellings")}`
           : "Who knows which spelling"
       }
       actions={
@@ -83,6 +86,19 @@ export function Screen() {
             {classes.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
+              </option>
+            ))}
+          </Choice>
+        </div>
+        <div className="w-36">
+          <Choice
+            label="Map of"
+            value={shown.get("of") ?? "reading"}
+            onChange={(event) => set("of", event.target.value === "reading" ? "" : event.target.value)}
+          >
+            {mapsOf.map((one) => (
+              <option key={one} value={one}>
+                {one}
               </option>
             ))}
           </Choice>
@@ -186,7 +202,12 @@ export function Screen() {
         </>
       )}
       {open && view && (
-        <EvidenceSheet row={view.rows[open.row]} gpc={view.columns[open.column]?.gpc} onClose={() => setOpen(null)} />
+        <EvidenceSheet
+          row={view.rows[open.row]}
+          gpc={view.columns[open.column]?.gpc}
+          of={of}
+          onClose={() => setOpen(null)}
+        />
       )}
     </Page>
   );

@@ -1,10 +1,9 @@
 import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
-import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { listedKey, useKeys } from "#web/device/keys.tsx";
 import { leafClass, leafStyle } from "#web/parts/marks.tsx";
-import type { GapRow, GapView } from "./view.ts";
+import { columnName, type GapRow, type GapView } from "./view.ts";
 
 const CELL = 30;
 const ROW = 30;
@@ -168,29 +167,21 @@ export function Grid({ view, childId, only, onOpen }: GridWanted) {
   );
 }
 
-/** A spelling as it is said: its letters and its sound. */
-function spellingName(gpc: string): string {
-  const { grapheme, sound } = splitGpc(gpc);
-  return `${showGrapheme(grapheme)} ${ipa(sound)}`;
-}
-
 function Head({ column, left, view }: { column: number; left: number; view: GapView }) {
   const { gpc, step, title } = view.columns[column] ?? { gpc: "", step: 0, title: "" };
   const newStep = view.columns[column - 1]?.step !== step;
-  const { grapheme, sound } = splitGpc(gpc);
+  const { top, below, name } = columnName(gpc);
   return (
     <span
       role="columnheader"
       aria-colindex={column + 2}
-      title={`${showGrapheme(grapheme)} ${ipa(sound)}, step ${step}: ${title}`}
+      title={step > 0 && below ? `${name}, step ${step}: ${title}` : `${name}, ${title}`}
       className={`absolute bottom-0 flex flex-col items-center justify-end gap-0.5 pb-1 ${newStep ? "border-l border-line" : ""}`}
       style={{ left, width: CELL, height: HEAD }}
     >
       <span className="h-4 text-xs text-soft">{newStep ? step || "–" : ""}</span>
-      <span className={`font-child leading-none ${grapheme.length > 3 ? "text-xs" : "text-[0.95rem]"}`}>
-        {showGrapheme(grapheme)}
-      </span>
-      <span className="text-xs leading-none text-soft">{ipa(sound).replaceAll("/", "")}</span>
+      <span className={`font-child leading-none ${top.length > 3 ? "text-xs" : "text-[0.95rem]"}`}>{top}</span>
+      <span className="text-xs leading-none text-soft">{below}</span>
       <span className="text-xs leading-none font-semibold tabular-nums">
         {view.sums[column]?.gap || <span className="font-normal text-soft">0</span>}
       </span>
@@ -225,7 +216,7 @@ const Row = memo(function Row({ row, at, top, width, first, last, columns, activ
         id={`cell-${at}-${column}`}
         role="gridcell"
         aria-colindex={column + 2}
-        aria-label={`${row.name}, ${spellingName(columns[column]?.gpc ?? "")}: ${state}${chance > 0 ? `, ${Math.round(chance * 100)}%` : ""}`}
+        aria-label={`${row.name}, ${columnName(columns[column]?.gpc ?? "").name}: ${state}${chance > 0 ? `, ${Math.round(chance * 100)}%` : ""}`}
         data-row={at}
         data-column={column}
         data-state={state}

@@ -1,9 +1,8 @@
-import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { shortDay } from "#core/saying";
 import { todayHere } from "#web/device/clock.ts";
 import { Legend, leafClass, leafStyle } from "#web/parts/marks.tsx";
 import { usePrinting } from "#web/parts/printing.ts";
-import type { GapView } from "./view.ts";
+import { columnName, type GapView } from "./view.ts";
 
 const COLUMNS = 42;
 const ROWS = 30;
@@ -34,14 +33,14 @@ export function PrintMap({ view, title, day }: { view: GapView; title: string; d
                 <tr>
                   <th className="min-w-24 border-b border-line text-left align-bottom">Child</th>
                   {columns.map(({ gpc }) => {
-                    const { grapheme, sound } = splitGpc(gpc);
+                    const { top, below } = columnName(gpc);
                     return (
                       <th
                         key={gpc}
                         className="w-[5.6mm] border-b border-line px-0 pb-0.5 text-center align-bottom font-normal"
                       >
-                        <span className="block font-child text-[8pt]">{showGrapheme(grapheme)}</span>
-                        <span className="block text-[8pt]">{ipa(sound).replaceAll("/", "")}</span>
+                        <span className="block font-child text-[8pt]">{top}</span>
+                        <span className="block text-[8pt]">{below}</span>
                       </th>
                     );
                   })}

@@ -1,5 +1,6 @@
 import type { Gaps } from "#contract";
 import { alikeOrder, cellAt, type State } from "#core/mastery";
+import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 
 export type SortBy = "name" | "alike" | "gaps" | "doubt";
 
@@ -61,6 +62,17 @@ export function viewOf(map: Gaps, filter: GapFilter): GapView {
       gap: rows.filter((row) => row.states[column] === "gap").length,
       secure: rows.filter((row) => row.states[column] === "secure").length,
     })),
+  };
+}
+
+/** A column as it is named: a spelling with its sound, or a shape of words. */
+export function columnName(gpc: string): { readonly top: string; readonly below: string; readonly name: string } {
+  if (!gpc.includes("=")) return { top: gpc, below: "", name: `words as ${gpc}` };
+  const { grapheme, sound } = splitGpc(gpc);
+  return {
+    top: showGrapheme(grapheme),
+    below: ipa(sound).replaceAll("/", ""),
+    name: `${showGrapheme(grapheme)} ${ipa(sound)}`,
   };
 }
 
