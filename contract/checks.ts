@@ -16,6 +16,7 @@ import type { Skill } from "#core/mastery";
 import { answer, item, kindId, outcome } from "./answers.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { ownValues } from "./standings.ts";
 
 /** How this school checks. */
 export const checkSettings = z.object({
@@ -186,6 +187,7 @@ const seekFrom = z.object({
   sessions: z.record(z.string(), sessions),
   weights: z.record(skill, z.number()),
   fresh: z.array(gpc).readonly(),
+  own: ownValues.nullable(),
   read: z.record(z.string(), z.object({ words: count, texts: count, since: day })),
 });
 export type SeekFromBody = z.infer<typeof seekFrom>;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import type { State } from "#core/mastery";
+import { describeParameter, LEAST_TO_REFIT, type Refittable, refittable, type State } from "#core/mastery";
 import { byId, day, id, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -21,6 +21,54 @@ export const setSecureWhen = {
   may: { by: "lead" },
   trail: { did: "settings" },
   body: z.object({ version: onto, secureWhen }),
+  answer: settingsSaved,
+} as const satisfies Endpoint;
+
+const measured = z.object({ logLoss: z.number(), brier: z.number() });
+const numberOfModel = z.number();
+/** Numbers of the model, each within the range that `core/mastery` gives it. */
+export const ownValues = z.partialRecord(z.enum(refittable), numberOfModel).refine(
+  (values) =>
+    Object.entries(values).every(([name, value]) => {
+      const [least, most] = describeParameter(name as Refittable).range;
+      return value >= least && value <= most;
+    }),
+  "A number of the model lies outside its range.",
+);
+
+/** Numbers of the model that a school has of its own, and how they were found. */
+const ownModel = z.object({
+  values: ownValues,
+  answers: z.number().int().min(LEAST_TO_REFIT),
+  children: z.number().int(),
+  /** On answers that were kept aside: with what the school went by, and with these. */
+  asNow: measured,
+  asFound: measured,
+  foundOn: day,
+});
+export type OwnModel = z.infer<typeof ownModel>;
+
+/**
+ * Looks for numbers of the model by which this school's answers are foretold better, off the request; a minute at most. Nothing
+ * is changed by it. Fewer than 2,000 answers to cards are a 422.
+ */
+export const findModel = {
+  method: "POST",
+  path: "/api/school/model/found",
+  may: { by: "lead" },
+  answer: ownModel.extend({
+    /** What would be other, with what it means. */
+    changes: z.array(z.object({ name: z.enum(refittable), means: z.string(), from: z.number(), to: z.number() })),
+  }),
+} as const satisfies Endpoint;
+
+/** Goes by numbers of its own from now on, or, with null, by what ships again. All maps follow; no mark is changed. */
+export const setModel = {
+  method: "PUT",
+  path: "/api/school/model",
+  may: { by: "lead" },
+  trail: { did: "settings" },
+  body: z.object({ version: onto, model: ownModel.nullable() }),
   answer: settingsSaved,
 } as const satisfies Endpoint;
 
@@ -46,6 +94,8 @@ export const getForesight = {
     today: day,
     children: z.number().int(),
     answers: z.number().int(),
+    /** The school's own numbers, which the model goes by; null while it goes by what ships. */
+    ownModel: ownModel.nullable(),
     ways: z.array(foresight),
     /** In bands of what was said: how often, what was said in the mean, how often it came right. */
     bands: z.array(z.object({ said: share, right: share, count: z.number().int() })),

@@ -161,3 +161,30 @@ test("the map shows writing and blending too, each with the answers behind a mar
   await page.reload();
   await expect(page.getByLabel("Map of")).toHaveValue("blending");
 });
+
+test("numbers of the school's own are looked for, shown side by side, taken and taken back", async ({
+  page,
+  school,
+}) => {
+  test.setTimeout(150_000);
+  const cellsOf = async () =>
+    (await school.get<{ rows: { cells: string }[] }>("/api/gaps")).rows.map((row) => row.cells);
+  const before = await cellsOf();
+  await page.goto(`${school.base}/sure`);
+  const panel = page.locator("section", { has: page.getByRole("heading", { name: "Numbers of this school's own" }) });
+  await panel.getByRole("button", { name: "Look for numbers of our own" }).click();
+  await expect(panel.getByText(/On answers that were kept aside, what was found is/)).toBeVisible({
+    timeout: 90_000,
+  });
+  await panel.getByText(/^\d+ numbers? would be other$/).click();
+  await expect(panel.getByRole("table").getByRole("row").nth(1)).toBeVisible();
+  await expectAccessible(page);
+  // Nothing is changed until the lead agrees.
+  expect(await cellsOf()).toEqual(before);
+  await panel.getByRole("button", { name: "Go by these" }).click();
+  await expect(panel.getByText(/The model goes by numbers that were found on/)).toBeVisible();
+  expect(await cellsOf()).not.toEqual(before);
+  await panel.getByRole("button", { name: "Go by what ships again" }).click();
+  await expect(panel.getByText(/The model goes by the numbers that ship/)).toBeVisible();
+  expect(await cellsOf()).toEqual(before);
+});

@@ -1,10 +1,10 @@
 import { deal } from "./checks/deal.ts";
 import type { Jobs as JobsOf } from "./frame/jobs.ts";
 import { fillSession } from "./sessions/fill.ts";
-import { foretellCards } from "./standings/foretell.ts";
+import { findModelFor, foretellCards } from "./standings/foretell.ts";
 
 /** Everything that is computed off the request. */
-export const jobTable = { deal, fillSession, foretellCards };
+export const jobTable = { deal, fillSession, foretellCards, findModelFor };
 
 /** The jobs of this program, wherever they run. */
 export type Jobs = JobsOf<typeof jobTable>;

@@ -1,8 +1,8 @@
 import { and, eq, sql } from "drizzle-orm";
-import type { CheckSettingsBody, Keeping, ReadingSettingsBody, SecureWhenBody } from "#contract";
+import type { CheckSettingsBody, Keeping, OwnModel, ReadingSettingsBody, SecureWhenBody } from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt, startOfDay } from "#core/ledger";
-import { startingSecureWhen } from "#core/mastery";
+import { type Parameters, parametersWith, startingSecureWhen } from "#core/mastery";
 import { startingReadingSettings } from "#core/reading";
 import { ownZone } from "../frame/clock.ts";
 import * as t from "../store/schema.ts";
@@ -21,6 +21,8 @@ export interface SchoolSettings {
   readonly reading: ReadingSettingsBody;
   /** When a spelling counts as secure. */
   readonly secureWhen: SecureWhenBody;
+  /** Numbers of the model of its own, with how they were found. */
+  readonly ownModel: OwnModel | null;
   /** For how long it keeps children who left, and its backups. */
   readonly keeping: Keeping;
   /** Minutes without a touch after which shared devices lock. */
@@ -68,6 +70,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     trailMonths,
     lockMinutes,
     secureWhen,
+    ownModel: own,
   } = await row(inside);
   return {
     name,
@@ -79,6 +82,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     keeping: { leaversMonths, backupWeeks, trailMonths },
     lockMinutes,
     secureWhen: secureWhen ?? startingSecureWhen,
+    ownModel: own,
     version,
   };
 }
@@ -103,6 +107,16 @@ export async function secureWhen(inside: Inside): Promise<SecureWhenBody> {
   return (await read(inside)).secureWhen;
 }
 
+/** The numbers that this school's model goes by: its own over what ships. */
+export async function parametersOf(inside: Inside): Promise<Parameters> {
+  return parametersWith((await row(inside)).ownModel?.values);
+}
+
+/** The school's own numbers of the model, with how they were found; null while it goes by what ships. */
+export async function ownModel(inside: Inside): Promise<OwnModel | null> {
+  return (await row(inside)).ownModel;
+}
+
 /** Milliseconds after which a timed right answer counts as slow in this school; 0 when the mark alone counts. */
 export async function slowAfterMs(inside: Inside): Promise<number> {
   return (await read(inside)).checks.slowAfter * 1000;
@@ -121,6 +135,7 @@ export interface SettingsChange {
   readonly checks?: CheckSettingsBody;
   readonly reading?: ReadingSettingsBody;
   readonly secureWhen?: SecureWhenBody;
+  readonly ownModel?: OwnModel | null;
   readonly keeping?: Keeping;
   readonly lockMinutes?: number;
 }

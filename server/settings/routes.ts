@@ -4,6 +4,7 @@ import {
   nameSchool,
   setCheckSettings,
   setKeeping,
+  setModel,
   setReadingSettings,
   setSecureWhen,
   setTimeZone,
@@ -65,6 +66,10 @@ export function settingRoutes({ serve }: Domain): void {
 
   serve(setCheckSettings, async ({ body, school }) => {
     return change(school, body.version, { checks: body.checks });
+  });
+
+  serve(setModel, async ({ body, school }) => {
+    return change(school, body.version, { ownModel: body.model });
   });
 
   serve(setSecureWhen, async ({ body, school }) => {

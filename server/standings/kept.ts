@@ -1,12 +1,12 @@
 import { inArray, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { standing } from "#core/ledger";
-import { type Known, knownAfter, knownBy, MODEL_VERSION, type SaidBy, shipped } from "#core/mastery";
+import { type Known, knownAfter, knownBy, MODEL_VERSION, type SaidBy } from "#core/mastery";
 import { outlineOf } from "../classes/outline.ts";
 import { hasWritten } from "../ledger/append.ts";
 import { entriesAfter, headsOf } from "../ledger/log.ts";
 import { logsOfChildren, type Rule, ruleOf } from "../ledger/standing.ts";
-import { secureWhen } from "../settings/repository.ts";
+import { ownModel, parametersOf, secureWhen } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { type LessonsOfChild, lessonsIn } from "./lessons.ts";
@@ -55,14 +55,16 @@ export async function knownOf(inside: Inside, childIds: readonly string[]): Prom
   const rule = await ruleOf(inside);
   const lessons = await lessonsIn(inside);
   const { firstDay } = await outlineOf(inside);
-  const common = `${basisOf(inside, rule)} ${firstDay}`;
+  const p = await parametersOf(inside);
+  const own = JSON.stringify((await ownModel(inside))?.values ?? null);
+  const common = `${basisOf(inside, rule)} ${firstDay} ${own}`;
   const asked = new Map<string, Asked>();
   for (const [id, { entries, classId }] of await headsOf(inside, childIds)) {
     const of = lessons(id, classId);
     asked.set(id, { number: entries, basis: `${common} ${of.key}`, of });
   }
   const here = await keptOf(inside, asked);
-  const wanted = ({ lessons: its }: LessonsOfChild) => ({ lessons: its, p: shipped, words: rule.words, firstDay });
+  const wanted = ({ lessons: its }: LessonsOfChild) => ({ lessons: its, p, words: rule.words, firstDay });
 
   const behind = new Map<string, number>();
   const anew: string[] = [];
@@ -94,7 +96,7 @@ export async function knownOf(inside: Inside, childIds: readonly string[]): Prom
     [...asked].map(([id, { of }]) => {
       const { known } = here.get(id) as Kept;
       const { taught, lessons, plain } = of;
-      return [id, { known, taught, lessons, plain, by: { lessons, p: shipped, secureWhen: when } }];
+      return [id, { known, taught, lessons, plain, by: { lessons, p, secureWhen: when } }];
     }),
   );
 }

@@ -19,7 +19,6 @@ import {
   type Skill,
   type Standing,
   secondLook,
-  shipped,
   shownShapes,
   shownSpellings,
   skillsIn,
@@ -34,6 +33,7 @@ import { brief as briefClasses } from "../classes/repository.ts";
 import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
+import { ownModel } from "../settings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import type { ForetellWanted } from "./foretell.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
@@ -93,7 +93,7 @@ function blendingMap(
   known: ReadonlyMap<string, KnownChild>,
   today: string,
 ): Gaps {
-  const all = new Set([...known.values()].flatMap((one) => shownShapes(one.known)));
+  const all = new Set([...known.values()].flatMap((one) => shownShapes(one.known)).filter(isBlended));
   const shapes = [...all].sort((one, other) => one.length - other.length || (one < other ? -1 : 1));
   const skills = shapes.map((shape): Skill => `blend ${shape}`);
   const by = [today, ...skills].join(" ");
@@ -111,6 +111,9 @@ function blendingMap(
     }),
   };
 }
+
+/** A word of one sound is blended of nothing. */
+const isBlended = (shape: string) => shape.replace(".", "").length > 1;
 
 /** The row of a child on the map as it was last worked out, by what is known of it, which is the same object until it marks. */
 const lastCells = new WeakMap<Known, { readonly by: string; readonly cells: string }>();
@@ -266,7 +269,7 @@ export async function changesBy(
   const skills = skillsIn(answers.filter(isAsked), rule.words);
   const rest = answers.filter((answer) => !isAsked(answer));
   const { firstDay } = await outlineOf(inside);
-  const without = knownBy(rest, { lessons: one.lessons, p: shipped, words: rule.words, firstDay });
+  const without = knownBy(rest, { lessons: one.lessons, p: one.by.p, words: rule.words, firstDay });
   return { changes: changesBetween(without, one.known, skills, today, one.by), skills: skills.size };
 }
 
@@ -303,7 +306,11 @@ export async function leftOutOfChild(inside: Inside, childId: string): Promise<r
 const MOST_FORETOLD = 40_000;
 
 /** What it takes to see how well this school's cards were foretold: the children who answered most, up to a bound. */
-export async function toForetell(inside: Inside, childIds: readonly string[]): Promise<ForetellWanted> {
+export async function toForetell(
+  inside: Inside,
+  childIds: readonly string[],
+  mostAnswers = MOST_FORETOLD,
+): Promise<ForetellWanted> {
   const rule = await ruleOf(inside);
   const known = await knownOf(inside, childIds);
   const logs = await logsOfChildren(inside, [...known.keys()]);
@@ -312,12 +319,13 @@ export async function toForetell(inside: Inside, childIds: readonly string[]): P
   let answers = 0;
   for (const [id, log] of most) {
     const child = known.get(id);
-    if (!child || log.length === 0 || answers + log.length > MOST_FORETOLD) continue;
+    if (!child || log.length === 0 || answers + log.length > mostAnswers) continue;
     answers += log.length;
     const given = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
     children.push({ answers: given, lessons: child.plain });
   }
-  return { children, words: rule.words.sent, accent: rule.words.accent.id };
+  const own = (await ownModel(inside))?.values ?? null;
+  return { children, words: rule.words.sent, accent: rule.words.accent.id, own };
 }
 
 /** What a child should be asked again as it was last worked out, by what is known of it. */

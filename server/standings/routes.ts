@@ -1,7 +1,11 @@
-import { getChanges, getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
+import { findModel, getChanges, getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
+import { describeParameter, LEAST_TO_REFIT, parametersWith, refittable, shipped } from "#core/mastery";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
+
+/** So many answers are fitted at most: under a minute of computing. The same children are kept aside each time. */
+const [MOST_FITTED, SEED] = [12_000, 1];
 
 /** How children stand: the gap map, and what readers of a text can build on. */
 export function standingRoutes({ serve, jobs }: Domain): void {
@@ -13,8 +17,33 @@ export function standingRoutes({ serve, jobs }: Domain): void {
     const ids = (await school.children.list()).map((child) => child.id);
     const wanted = await school.standings.toForetell(ids);
     const { ways, bands, ...counts } = await jobs.run("foretellCards", wanted, 1, { signal: untilGone(request) });
-    return { today: await school.settings.dayOf(now), ...counts, ways: [...ways], bands: [...bands] };
+    const ownModel = await school.settings.ownModel();
+    return { today: await school.settings.dayOf(now), ...counts, ownModel, ways: [...ways], bands: [...bands] };
   });
+
+  serve(
+    findModel,
+    async ({ school, now, request }) => {
+      const ids = (await school.children.list()).map((child) => child.id);
+      const wanted = await school.standings.toForetell(ids, MOST_FITTED);
+      const found = await jobs.run("findModelFor", wanted, SEED, { signal: untilGone(request) });
+      if (!found)
+        throw unfit(
+          `It takes ${LEAST_TO_REFIT} answers to cards to say anything of this school alone. What ships stays.`,
+        );
+      const before = parametersWith(wanted.own);
+      return {
+        ...found,
+        values: { ...found.values },
+        foundOn: await school.settings.dayOf(now),
+        changes: refittable.flatMap((name) => {
+          const [from, to] = [before[name], found.values[name] ?? shipped[name]];
+          return from === to ? [] : [{ name, means: describeParameter(name).means, from, to }];
+        }),
+      };
+    },
+    { apart: true },
+  );
 
   serve(getChanges, async ({ params, query, school, now }) => {
     const { sittingId, readingId } = query;

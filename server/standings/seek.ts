@@ -1,6 +1,7 @@
 import { standing } from "#core/ledger";
 import { readSince, type SeekFrom } from "#core/mastery";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
+import { ownModel } from "../settings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { knownOf } from "./kept.ts";
 import { matterIn } from "./matter.ts";
@@ -16,6 +17,7 @@ export async function seekFrom(
   const rule = await ruleOf(inside);
   const logs = await logsOfChildren(inside, childIds);
   const matter = await matterIn(inside);
+  const own = (await ownModel(inside))?.values ?? null;
   const found = new Map<string, SeekFrom>();
   for (const [id, { known, taught, plain }] of await knownOf(inside, childIds)) {
     const answers = standing(logs.get(id) ?? [], { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
@@ -26,6 +28,7 @@ export async function seekFrom(
       sessions: Object.fromEntries([...plain.sessions].map(([thing, held]) => [thing, [...held]])),
       weights: matter(id, taught),
       fresh: taught.gpcs.filter((gpc) => isFresh(taught.since.get(gpc), today)),
+      own,
       read: readSince(answers, taught.gpcs, rule.words),
     });
   }

@@ -5,6 +5,7 @@ import {
   addClass,
   type CheckView,
   evidence,
+  findModel,
   getChanges,
   getForesight,
   getGaps,
@@ -17,6 +18,7 @@ import {
   reportSession,
   saveAnswers,
   saveGroup,
+  setModel,
   setSecureWhen,
 } from "#contract";
 import { cellAt } from "#core/mastery";
@@ -245,5 +247,34 @@ describe("maps of other skills", () => {
       expect(Math.abs(told.chance - stands(map, gpc).chance)).toBeLessThan(0.011);
     }
     await expect(house.ask(evidence, { params: { id: ben }, query: { gpc: "zq=x" } })).rejects.toThrow();
+  });
+});
+
+describe("numbers of a school's own", () => {
+  test("too few answers are never fitted, and numbers outside their range are refused", async () => {
+    await expect(house.ask(findModel, {})).rejects.toThrow(/2000 answers/);
+    const school = await house.ask(getSchool, {});
+    const model = {
+      ...{ values: { halfLife: 9000 }, answers: 3000, children: 30, foundOn: "2026-11-20" },
+      ...{ asNow: { logLoss: 0.5, brier: 0.2 }, asFound: { logLoss: 0.4, brier: 0.1 } },
+    };
+    await expect(house.ask(setModel, { body: { version: school.version, model } })).rejects.toThrow();
+  });
+
+  test("every map follows them at once, and what ships is a press away", async () => {
+    house.now = new Date("2026-11-30T12:00:00.000Z");
+    const map = async () => (await house.ask(getGaps, { query: { classId } })).rows;
+    const before = await map();
+    const { version } = await house.ask(getSchool, {});
+    const model = {
+      ...{ values: { halfLife: 20, slip: 0.1 }, answers: 3000, children: 30, foundOn: "2026-11-20" },
+      ...{ asNow: { logLoss: 0.5, brier: 0.2 }, asFound: { logLoss: 0.4, brier: 0.1 } },
+    };
+    await house.ask(setModel, { body: { version, model } });
+    expect(await map()).not.toEqual(before);
+    expect((await house.ask(getForesight, {})).ownModel).toEqual(model);
+    const { version: now } = await house.ask(getSchool, {});
+    await house.ask(setModel, { body: { version: now, model: null } });
+    expect(await map()).toEqual(before);
   });
 });

@@ -47,12 +47,13 @@ function fromOf(before: readonly GivenAnswer[], change: Partial<SeekFrom> = {}):
     sessions: {},
     weights: weightsOf({ taught, exceptionWords: ["said"], targets: new Set() }),
     fresh: [],
+    own: null,
     read: readSince(before, taught, words),
     ...change,
   };
 }
 const nextIn = (from: SeekFrom, given: readonly GivenAnswer[], minutes = 5) =>
-  seekNext(from, candidates, given, { seed: 7, minutes, words, by: byOf(from, shipped) });
+  seekNext(from, candidates, given, { seed: 7, minutes, words, by: byOf(from) });
 
 /** A whole check with a child that is right with what is listed. */
 function whole(from: SeekFrom, right: (item: string) => boolean, minutes = 5) {
@@ -112,7 +113,7 @@ test("what was not asked is told by why: known, read just now, surely a gap, in 
   expect(from.read["s=s"]).toEqual({ words: 1, texts: 0, since: "2026-11-16" });
   const given = [answer("words", "m ai n", "none"), answer("card", "n=n", "right")];
   const { mind } = nextIn(from, given);
-  const unasked = unaskedIn(from, { mind, by: byOf(from, shipped) }, candidates, given);
+  const unasked = unaskedIn(from, { mind, by: byOf(from) }, candidates, given);
   expect(unasked.inWords).toEqual(["m=m", "ai=ai"]);
   expect(unasked.known).toContain("s=s");
   expect(unasked.open).toEqual(["r=r"]);
@@ -122,7 +123,7 @@ test("what was not asked is told by why: known, read just now, surely a gap, in 
     "2 came up in words just now",
     "1 is still in doubt",
   ]);
-  const { gaps } = unaskedIn(from, { mind, by: byOf(from, shipped) }, candidates, []);
+  const { gaps } = unaskedIn(from, { mind, by: byOf(from) }, candidates, []);
   expect(gaps).toEqual(["ai=ai"]);
 });
 test("what a group works at weighs twice, what was taught last more than what was taught first", () => {

@@ -6,7 +6,7 @@ import { heardFrom } from "../heard.ts";
 import type { HeardWanted } from "../hearing.ts";
 import type { By } from "../listen.ts";
 import { lessonsFrom, type Mind, type PlainLessons } from "../mind.ts";
-import type { Parameters } from "../parameters.ts";
+import { type OwnValues, parametersWith } from "../own-values.ts";
 import type { Skill } from "../skills.ts";
 import { type Candidate, type Next, nextToAsk } from "./ask.ts";
 
@@ -33,6 +33,8 @@ export interface SeekFrom {
   readonly weights: Readonly<Record<Skill, number>>;
   /** Taught in the last week. */
   readonly fresh: readonly Gpc[];
+  /** Numbers of the model that the school had of its own. */
+  readonly own: OwnValues | null;
   readonly read: Readonly<Record<Gpc, ReadSince>>;
 }
 
@@ -71,12 +73,12 @@ function asIfRight(kind: KindId, item: string): GivenAnswer {
 }
 
 /** By what a child of a check is understood. */
-export function byOf(from: SeekFrom, p: Parameters): By {
+export function byOf(from: SeekFrom): By {
   const plain: PlainLessons = {
     taughtOn: new Map(Object.entries(from.taughtOn)),
     sessions: new Map(Object.entries(from.sessions)),
   };
-  return { lessons: lessonsFrom(plain), p };
+  return { lessons: lessonsFrom(plain), p: parametersWith(from.own) };
 }
 
 /** Where such a check stands. */

@@ -12,7 +12,16 @@ import {
   uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { CheckSettingsBody, Did, Opens, OrderBody, ReadingSettingsBody, Role, SecureWhenBody } from "#contract";
+import type {
+  CheckSettingsBody,
+  Did,
+  Opens,
+  OrderBody,
+  OwnModel,
+  ReadingSettingsBody,
+  Role,
+  SecureWhenBody,
+} from "#contract";
 import {
   at,
   belongs,
@@ -42,6 +51,8 @@ export const schools = pgTable(
     /** What it measures readings against; what is missing is as it ships. */
     reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
     /** When it calls a spelling secure; null until it has said. */
+    /** Numbers of the model of the school's own, with how they were found; null while it goes by what ships. */
+    ownModel: jsonb("own_model").$type<OwnModel>(),
     secureWhen: jsonb("secure_when").$type<SecureWhenBody>(),
     /** Of its settings. */
     version: version(),

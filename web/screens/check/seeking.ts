@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { CheckView } from "#contract";
 import { type DeskState, kindAsked, kinds, type Setup } from "#core/checks";
 import { type GivenAnswer, isRightAtOnce } from "#core/ledger";
-import { byOf, candidatesOf, type SeekWanted, seekNext, shipped, type Unasked, unaskedIn } from "#core/mastery";
+import { byOf, candidatesOf, type SeekWanted, seekNext, type Unasked, unaskedIn } from "#core/mastery";
 import type { SchoolWords } from "#web/device/lexicon.ts";
 
 /** Where a check stands in which this device chooses what comes next. */
@@ -44,7 +44,7 @@ export function useSeeking(
   return useMemo(() => {
     if (!belief) return null;
     if (!wanted) return undefined;
-    const by = byOf(belief, shipped);
+    const by = byOf(belief);
     const { mind, next } = seekNext(belief, candidates, answers, { ...wanted, by });
     const current = "ask" in next ? next.ask.item : undefined;
     const asked = [...new Set(answers.map(({ item }) => item))];

@@ -180,11 +180,11 @@ function Head({ column, left, view }: { column: number; left: number; view: GapV
       style={{ left, width: CELL, height: HEAD }}
     >
       <span className="h-4 text-xs text-soft">{newStep ? step || "–" : ""}</span>
-      <span className={`font-child leading-none ${top.length > 3 ? "text-xs" : "text-[0.95rem]"}`}>{top}</span>
-      <span className="text-xs leading-none text-soft">{below}</span>
-      <span className="text-xs leading-none font-semibold tabular-nums">
-        {view.sums[column]?.gap || <span className="font-normal text-soft">0</span>}
-      </span>
+      {below ? (
+        <span className={`font-child leading-none ${top.length > 3 ? "text-xs" : "text-[0.95rem]"}`}>{top}</span>
+      ) : (
+        <span className="rotate-180 text-xs leading-none [writing-mode:vertical-rl]">{top}</span>
+      )}
     </span>
   );
 }

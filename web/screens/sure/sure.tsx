@@ -2,10 +2,12 @@ import { type Foresight, getForesight } from "#contract";
 import type { WayToForetell } from "#core/mastery";
 import { plural } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Chart } from "#web/parts/chart.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { type Column, Table } from "#web/parts/table.tsx";
+import { OwnNumbers } from "./own-numbers.tsx";
 
 const ways: Readonly<Record<WayToForetell, { readonly name: string; readonly says: string }>> = {
   model: { name: "The model", says: "What this tool goes by: every answer counts, and what was learned fades." },
@@ -24,6 +26,7 @@ const ENOUGH = 300;
 /** How well the tool foretells this school's answers: each is foretold from those before it, then counted. */
 export function Screen() {
   const { data, error } = useAsk(getForesight, {});
+  const lead = useIsAtLeast("lead");
   return (
     <Page
       place="How sure is the tool"
@@ -45,6 +48,11 @@ export function Screen() {
         </Empty>
       )}
       {data && data.answers > 0 && <Figures data={data} />}
+      {data && data.answers > 0 && lead && (
+        <div className="mt-4">
+          <OwnNumbers own={data.ownModel} answers={data.answers} />
+        </div>
+      )}
     </Page>
   );
 }

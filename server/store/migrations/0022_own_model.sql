@@ -1,0 +1,1 @@
+ALTER TABLE "schools" ADD COLUMN "own_model" jsonb;
