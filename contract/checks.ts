@@ -64,6 +64,8 @@ const ownSections = [
   z.object({ kind: z.literal("dictation"), ...ofAll, blocks, sentence: z.boolean() }),
   z.object({ kind: z.literal("find"), ...ofAll, choices: z.number().int().min(4).max(9) }),
   z.object({ kind: z.literal("listen"), ...ofAll, tasks: z.array(z.enum(tasks)).min(1).max(7).readonly() }),
+  // A plan that was kept before there was a choice asked for one way.
+  z.object({ kind: z.literal("write"), ...ofAll, every: z.boolean().default(false) }),
   z.object({ kind: z.literal("names"), ...ofAll, cases: z.enum(letterCases) }),
   z.object({
     kind: z.literal("seek"),
@@ -148,6 +150,7 @@ const ofSetup = { strategy, stopAfter: z.number().int(), form: z.enum(forms) };
 /** Setups of the kinds whose checks keep more than all do, a line a kind. */
 const ownSetups = [
   z.object({ kind: z.literal("card"), ...ofSetup, faces }),
+  z.object({ kind: z.literal("write"), ...ofSetup, faces }),
   z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
   z.object({
     kind: z.literal("paper"),

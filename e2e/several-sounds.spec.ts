@@ -106,3 +106,30 @@ test("the school says which way, and a check that begins follows it", async ({ p
   const items = (await sitting(school, id)).checks[0]?.items ?? [];
   expect(items.length).toBe(new Set(items.map(face)).size);
 });
+
+test("the other way round: every way of writing a sound, with a tick each", async ({ page, school }) => {
+  await marksAlone(school);
+  const { id } = await sit(school, ["Alba T."], [{ ...part("write", { strategy: "inOrder" }), every: true }]);
+  await page.goto(`${school.base}/check/${id}`);
+  const written = page.getByRole("group", { name: "Which ways were written" });
+  let before = 0;
+  let said = await asked(page);
+  while (!(await written.isVisible())) {
+    await page.keyboard.press("1");
+    before += 1;
+    await expect(page.getByTestId("say")).not.toHaveText(said);
+    said = await asked(page);
+  }
+  expect(said).toMatch(/^Every way you know of writing /);
+  await expectAccessible(page);
+  const count = await written.getByRole("button").count();
+  await page.keyboard.press("z");
+  await page.keyboard.press("1");
+  await expect(page.getByTestId("say")).not.toHaveText(said);
+  await saved(page);
+  const its = (await stored(school, id)).slice(before);
+  expect(its.map(({ kind, outcome }) => `${kind} ${outcome}`)).toEqual([
+    "write right",
+    ...Array.from({ length: count - 1 }, () => "write none"),
+  ]);
+});

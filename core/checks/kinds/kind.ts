@@ -168,7 +168,7 @@ export interface KindOf<Id, Part, MadeWith> {
   /** Which items a check has; none when nothing fits. */
   draw(ask: AskOf<Part>): Drawn;
   face(item: string, setup: MadeWith, seed: number): Face;
-  readonly prompt: (item: string, settings: Settings) => Prompt;
+  prompt(item: string, settings: Settings, setup: MadeWith): Prompt;
   readonly pad: (settings: Settings) => Pad;
   likely(item: string, setup: MadeWith, seed: number): readonly Likely[];
   /** Several answers that are asked for with one card, its own first; left out where every card has one. */

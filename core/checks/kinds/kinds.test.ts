@@ -119,7 +119,7 @@ describe("spelling cards", () => {
   });
   test("what the child says is the school's setting, and its parts are marked on their own", () => {
     const expects = (answerForm: typeof defaultSettings.answerForm) =>
-      kinds.card.prompt("sh=sh", { ...defaultSettings, answerForm }).expects;
+      kinds.card.prompt("sh=sh", { ...defaultSettings, answerForm }, plainSetup("card")).expects;
     const word = findCorrespondence("sh=sh")?.keyword ?? "";
     expect(expects("sound")).toBe(`/ʃ/ as in ${word}`);
     expect(expects("nameSound")).toContain("S H");
@@ -204,7 +204,9 @@ describe("writing", () => {
     const { items } = plan("dictation", { scope: "all", most: 5 });
     const sentence = items.at(-1) ?? "";
     expect(items.slice(0, -1).every((word) => !word.includes(" "))).toBe(true);
-    expect(kinds.dictation.prompt(sentence, defaultSettings).expects).toBe(`${sentence.split(" ").length} words`);
+    expect(kinds.dictation.prompt(sentence, defaultSettings, plainSetup("dictation")).expects).toBe(
+      `${sentence.split(" ").length} words`,
+    );
     const wholes = new Set(base.exceptionWords);
     expect(decodability(sentence, known, new Set(), { lexicon, wholes }).shareOfRunning).toBe(1);
     const told = tell(answer("dictation", "train", "wrong", { heard: "tain" }));
@@ -230,21 +232,28 @@ describe("listening", () => {
     expect(new Set(items.map(taskOf))).toEqual(new Set(tasks));
     const places = items
       .filter((item) => taskOf(item) === "where")
-      .map((item) => /(start|middle|end)$/.exec(kinds.listen.prompt(item, defaultSettings).expects)?.[1]);
+      .map(
+        (item) =>
+          /(start|middle|end)$/.exec(kinds.listen.prompt(item, defaultSettings, plainSetup("listen")).expects)?.[1],
+      );
     for (const place of ["start", "middle", "end"]) expect(places.filter((one) => one === place)).toHaveLength(2);
   });
   test("same and different are as many, in no fixed order", () => {
     const orders = [1, 2, 3, 4, 5].map((seed) =>
       plan("listen", { tasks: ["alike"], most: 8 }, { seed }).items.map(
-        (item) => kinds.listen.prompt(item, defaultSettings).expects,
+        (item) => kinds.listen.prompt(item, defaultSettings, plainSetup("listen")).expects,
       ),
     );
     for (const order of orders) expect(order.filter((one) => one === "the same")).toHaveLength(4);
     expect(new Set(orders.map(String)).size).toBeGreaterThan(2);
   });
   test("joined sounds are said as the sounds that they are, and an answer is told with its question", () => {
-    expect(kinds.listen.prompt("apart b o x", defaultSettings).expects).toBe("4 sounds: b – o – k – s");
-    expect(kinds.listen.prompt("where igh|n igh t", defaultSettings).expects).toBe("/aɪ/ in the middle");
+    expect(kinds.listen.prompt("apart b o x", defaultSettings, plainSetup("listen")).expects).toBe(
+      "4 sounds: b – o – k – s",
+    );
+    expect(kinds.listen.prompt("where igh|n igh t", defaultSettings, plainSetup("listen")).expects).toBe(
+      "/aɪ/ in the middle",
+    );
     expect(tell(answer("listen", "apart s t o p", "wrong", { heard: "3 sounds" })).says[0]).toContain(
       "it is 4 sounds",
     );

@@ -29,7 +29,7 @@ const MOST_EXCEPTIONS = 30;
 
 /** A card has an equals sign, a word its units with spaces between; an exception word neither. */
 const kindOf = (item: string): SeekMix => (item.includes("=") ? "card" : item.includes(" ") ? "words" : "exception");
-const its = (item: string): Pick<KindOf<SeekMix, never, never>, "fits" | "prompt" | "show"> => asked[kindOf(item)];
+const its = (item: string): Pick<KindOf<SeekMix, never, never>, "fits" | "show"> => asked[kindOf(item)];
 
 /** A part as one of another kind, with what both have. */
 function asPart<K extends SeekMix>(ask: AskOf<Parameters<typeof seek.draw>[0]["section"]>, kind: K) {
@@ -88,7 +88,16 @@ export const seek: Kind<"seek", SeekSection, SeekSetup> = {
         return exception.face(item, { ...setup, kind: "exception" }, seed);
     }
   },
-  prompt: (item, settings) => its(item).prompt(item, settings),
+  prompt: (item, settings, setup) => {
+    switch (kindOf(item)) {
+      case "card":
+        return card.prompt(item, settings, { ...setup, kind: "card" });
+      case "words":
+        return words.prompt(item, settings, { ...setup, kind: "words" });
+      case "exception":
+        return exception.prompt(item, settings, { ...setup, kind: "exception" });
+    }
+  },
   pad: card.pad,
   likely: () => [],
   tags: card.tags,

@@ -121,3 +121,29 @@ test("every spelling with several sounds has a keyword that shows each", () => {
   // The words split *penguin* and *regime* in another way, and no order that ships teaches these two.
   expect(without).toEqual(["u=w", "g=zh"]);
 });
+
+test("writing every way: one card a sound, its first taught way and the others to tick; plain writing is as before", () => {
+  const writing = (every: boolean) => {
+    const section = sectionOf("write", { scope: "all", every });
+    const { items, setup } = planCheck({ ...ask("all"), section });
+    return { items, setup: setup as SetupOf<"write"> };
+  };
+  const { items, setup } = writing(true);
+  const sounds = items.map((item) => splitGpc(item).sound);
+  expect(new Set(sounds).size).toBe(sounds.length);
+  expect(setup.faces.also).toMatchObject({ "k=k": ["c=k"], "s=s": ["c=s"], "e=e": ["ea=e"] });
+  expect(kinds.write.all?.("e=e", setup).map(({ item, shows }) => [item, shows])).toEqual([
+    ["e=e", "e"],
+    ["ea=e", "ea"],
+  ]);
+  expect(kinds.write.prompt("e=e", defaultSettings, setup)).toEqual({
+    say: "Every way you know of writing e",
+    expects: "e, ea for /ɛ/",
+  });
+  // What is to be ticked is not among what was written instead.
+  expect(kinds.write.likely("e=e", setup, 1).map(({ heard }) => heard)).not.toContain("ea");
+  const plain = writing(false);
+  expect(plain.items).toContain("ea=e");
+  expect(kinds.write.all?.("e=e", plain.setup)).toEqual([]);
+  expect(kinds.write.prompt("e=e", defaultSettings, plain.setup).say).toMatch(/^e, as in /);
+});

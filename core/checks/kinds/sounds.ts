@@ -61,6 +61,24 @@ export function withFaces(
   return { items: cards, faces: { way, also: Object.fromEntries(also), inWord: wordsFor(cards.filter(isWeak)) } };
 }
 
+/** The items with one for each sound, its first spelling in teaching order, and the other taught ones beside it. */
+export function withWays(
+  items: readonly Gpc[],
+  taught: readonly Gpc[],
+): { readonly items: readonly Gpc[]; readonly faces: Faces } {
+  const bySound = new Map<string, Set<Gpc>>();
+  for (const gpc of [...taught, ...items]) {
+    const { sound } = splitGpc(gpc);
+    bySound.set(sound, (bySound.get(sound) ?? new Set()).add(gpc));
+  }
+  const ways = [...new Set(items.map((gpc) => splitGpc(gpc).sound))].map((sound) => [...(bySound.get(sound) ?? [])]);
+  const also = ways.flatMap(([first, ...others]) => (first && others.length > 0 ? [[first, others] as const] : []));
+  return {
+    items: ways.flatMap(([first]) => first ?? []),
+    faces: { way: "all", also: Object.fromEntries(also), inWord: {} },
+  };
+}
+
 /** The weak vowel has no card: it is heard in words only. */
 export const WEAK = "schwa";
 

@@ -10,6 +10,7 @@ import {
 } from "#core/phonics";
 import { drawSpellings } from "./draw.ts";
 import { type Kind, type Likely, nothingTold, type Pad } from "./kind.ts";
+import { type Faces, noFaces, withWays } from "./sounds.ts";
 
 const pad: Pad = [
   { outcome: "right", name: "Right" },
@@ -46,29 +47,58 @@ function likelySpellings(item: string): readonly Likely[] {
   return [...others, ...wrong].slice(0, 6);
 }
 
+/** Every way that was taught of writing the sound is asked for, not one of them. */
+interface WriteSection {
+  readonly every: boolean;
+}
+
+/** By item, the other taught ways of writing its sound. */
+interface WriteSetup {
+  readonly faces: Faces;
+}
+
 /** Sound to spelling, in writing. An item is a correspondence; what is written is a spelling or free text. */
-export const write: Kind<"write"> = {
+export const write: Kind<"write", WriteSection, WriteSetup> = {
   id: "write",
   name: kindNames.write,
   about: "You say a sound, the child writes a spelling for it.",
-  begins: { most: 12 },
+  begins: { most: 12, every: false },
+  keeps: (drawn) => ({ faces: drawn?.faces ?? noFaces }),
   picks: "spellings",
   effort: "another spelling, or turned round",
   way: "cards",
   seconds: 12,
   order: "shuffled",
   fits: (item) => findCorrespondence(item) !== undefined,
-  draw: drawSpellings,
+  draw: (ask) => {
+    const drawn = drawSpellings(ask);
+    return ask.section.every ? withWays(drawn.items, ask.taught) : drawn;
+  },
   face: () => ({ show: "nothing" }),
-  prompt: (item) => {
+  prompt: (item, _settings, { faces }) => {
     const { sound, grapheme } = splitGpc(item);
+    const ways = [item, ...(faces.also[item] ?? [])];
+    if (faces.way === "all")
+      return {
+        say: `Every way you know of writing ${plainSound(sound)}`,
+        expects: `${ways.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)).join(", ")} for ${ipa(sound)}`,
+      };
     return {
       say: `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
       expects: `${showGrapheme(grapheme)} for ${ipa(sound)}`,
     };
   },
   pad: () => pad,
-  likely: likelySpellings,
+  likely: (item, { faces }) => {
+    const ways = new Set((faces.also[item] ?? []).map((gpc) => splitGpc(gpc).grapheme));
+    return likelySpellings(item).filter(({ heard }) => !ways.has(heard));
+  },
+  all: (item, { faces }) =>
+    (faces.also[item] ? [item, ...faces.also[item]] : []).map((gpc) => ({
+      item: gpc,
+      shows: showGrapheme(splitGpc(gpc).grapheme),
+      hint: `as in ${findCorrespondence(gpc)?.keyword ?? ""}`,
+    })),
   tags: () => [],
   show: (item) => `${plainSound(splitGpc(item).sound)} → ${showGrapheme(splitGpc(item).grapheme)}`,
   showHeard: showGrapheme,

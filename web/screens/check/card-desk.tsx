@@ -88,7 +88,7 @@ export function CardDesk(wanted: CardWanted) {
   const advised = advice.suggested && current !== undefined && state.given.length > quiet;
   const shows = current !== undefined && !paused && begun;
   const face = shows ? faceBody(kind.face(current, setup, seed)) : nothing;
-  const prompt = shows ? kind.prompt(current, settings) : undefined;
+  const prompt = shows ? kind.prompt(current, settings, setup) : undefined;
   const likely = shows ? kind.likely(current, setup, seed) : [];
   const all = shows ? (kind.all?.(current, setup) ?? []) : [];
   const last = answers.at(-1);
@@ -273,6 +273,7 @@ export function CardDesk(wanted: CardWanted) {
           pad={kind.pad(settings)}
           likely={likely}
           all={all}
+          eachTitle={kind.id === "write" ? "Which ways were written" : "Which of its sounds were said"}
           likelyTitle={likelyTitles[kind.id] ?? "Instead"}
           onFace={face.show === "choices"}
           tags={kind.tags(settings)}

@@ -24,6 +24,8 @@ const tagKeys = ["z", "x", "c", "f", "g", "h"];
 interface PadWanted {
   readonly pad: Pad;
   readonly likely: readonly Likely[];
+  /** What is ticked with such a card: sounds that were said, ways that were written. */
+  readonly eachTitle: string;
   /** Several answers that are asked for with this card; none where it has one. */
   readonly all: readonly OneOf[];
   /** What the likely answers are: said, written, pointed to. */
@@ -35,7 +37,7 @@ interface PadWanted {
 }
 
 /** One key or one large target for each mark, always in the same place; on an upright tablet at the thumb. */
-export function MarkPad({ pad, likely, all, likelyTitle, onFace, tags, onMark }: PadWanted) {
+export function MarkPad({ pad, likely, all, eachTitle, likelyTitle, onFace, tags, onMark }: PadWanted) {
   const [typing, setTyping] = useState<PadMark | null>(null);
   const [seen, setSeen] = useState<readonly Tag[]>([]);
   const [hand] = useHand();
@@ -77,9 +79,9 @@ export function MarkPad({ pad, likely, all, likelyTitle, onFace, tags, onMark }:
         <fieldset
           className={`flex flex-wrap items-center gap-2 ${hand === "left" ? "" : "justify-end lg:justify-start"}`}
         >
-          <legend className="sr-only">Which of its sounds were said</legend>
+          <legend className="sr-only">{eachTitle}</legend>
           <span className="text-sm text-soft" aria-hidden>
-            {said.length === 0 ? "All of these, or tick which:" : "These were said:"}
+            {said.length === 0 ? "All of these, or tick which:" : "These came:"}
           </span>
           {all.map(({ item, shows, hint }, at) => (
             <button

@@ -54,7 +54,7 @@ export function WritingDesk(wanted: DeskWanted & { readonly log: SittingLog }) {
             number={at + 1}
             answer={latest.get(item)}
             ground={ground}
-            expects={kind.prompt(item, wanted.sitting.settings).expects}
+            expects={kind.prompt(item, wanted.sitting.settings, wanted.check.setup).expects}
             setup={check.setup}
             fieldRef={(field) => {
               if (field) fields.current.set(item, field);

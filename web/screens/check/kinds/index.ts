@@ -7,6 +7,7 @@ import type { KindOnScreen } from "./on-screen.ts";
 import { paper } from "./paper.tsx";
 import { seek } from "./seek.tsx";
 import { words } from "./words.tsx";
+import { write } from "./write.tsx";
 
 /** What kinds of check have on the screen for themselves, a line a kind; one without a line is as all are. */
 const own: { readonly [K in KindId]?: KindOnScreen<K> } = {
@@ -18,6 +19,7 @@ const own: { readonly [K in KindId]?: KindOnScreen<K> } = {
   names,
   paper,
   seek,
+  write,
 };
 
 /** What a kind of check has on the screen for itself. */
