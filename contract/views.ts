@@ -103,3 +103,21 @@ export const getToday = {
   }),
 } as const satisfies Endpoint;
 export type Today = z.infer<typeof getToday.answer>;
+
+/**
+ * What each spelling would open for each child: common words that would come right with it and do not come right now, weighed
+ * by how often they are met; with examples. Nothing is asked of children for it.
+ */
+export const getWorth = {
+  method: "GET",
+  path: "/api/worth",
+  may: { by: "teacher", theirs: { "query.classId": "class" }, shows: { "rows.*.id": "child" } },
+  query: z.object({ classId: id.optional() }),
+  answer: z.object({
+    gpcs: z.array(z.string()),
+    /** In the order of `gpcs`. */
+    rows: z.array(z.object({ id, opens: z.array(z.number().int()) })),
+    examples: z.record(z.string(), z.array(z.string())),
+  }),
+} as const satisfies Endpoint;
+export type WorthView = z.infer<typeof getWorth.answer>;

@@ -82,3 +82,29 @@ test("a proposal for all 48 children runs beside the page, which goes on answeri
   });
   expect(longest.ticks).toBeGreaterThan(10);
 });
+
+test("a proposal weighs what it would open: no group is for doubled letters only, and each target says which words", async ({
+  page,
+  school,
+}) => {
+  await page.goto(`${school.base}/groups/new`);
+  const groups = page.locator("section[aria-label]").filter({ has: page.getByLabel("Name of the group") });
+  await expect(groups.first().getByText("Common words it would open for who needs it:")).toBeVisible();
+  await expect(
+    groups
+      .first()
+      .getByText(/about \d+: \w+, \w+, \w+/)
+      .first(),
+  ).toBeVisible();
+  const worth = await school.get<{ gpcs: string[]; rows: { opens: number[] }[] }>("/api/worth");
+  const mean = (gpc: string) => {
+    const at = worth.gpcs.indexOf(gpc);
+    return worth.rows.reduce((sum, { opens }) => sum + (opens[at] ?? 0), 0) / worth.rows.length;
+  };
+  expect(mean("ai=ai")).toBeGreaterThan(mean("dd=d"));
+  for (const group of await groups.all()) {
+    const text = (await group.getByText(/about \d+/).allTextContents()).map((line) => line.split(" ")[0] ?? "");
+    expect(text.length).toBeGreaterThan(0);
+    expect(text.some((spelling) => !/^(.)\1$/.test(spelling))).toBe(true);
+  }
+});

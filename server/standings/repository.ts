@@ -87,6 +87,27 @@ export async function gapMap(inside: Inside, today: string, classId?: string, of
   };
 }
 
+/** The chance of each spelling that the children of a class, or of all, were taught or asked; what was never taught is left out. */
+export async function chancesOf(
+  inside: Inside,
+  today: string,
+  classId?: string,
+): Promise<{ gpcs: string[]; children: { id: string; chances: number[] }[] }> {
+  const { columns, rows } = await gapMap(inside, today, classId);
+  const gpcs = columns.map(({ gpc }) => gpc);
+  const known = await knownOf(
+    inside,
+    rows.map(({ id }) => id),
+  );
+  return {
+    gpcs,
+    children: [...known].map(([id, { known: its, by }]) => ({
+      id,
+      chances: childRow(its, gpcs, today, by).map(({ chance }) => Math.round(chance * 1000) / 1000),
+    })),
+  };
+}
+
 /** The map of blending: a column a shape of words that one of these children was asked, short ones first. */
 function blendingMap(
   children: readonly { readonly id: string; readonly name: string; readonly classId: string }[],

@@ -1,4 +1,4 @@
-import { findModel, getChanges, getForesight, getGaps, getReaders, getSecondLooks } from "#contract";
+import { findModel, getChanges, getForesight, getGaps, getReaders, getSecondLooks, getWorth } from "#contract";
 import { describeParameter, LEAST_TO_REFIT, parametersWith, refittable, shipped } from "#core/mastery";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -40,6 +40,21 @@ export function standingRoutes({ serve, jobs }: Domain): void {
           const [from, to] = [before[name], found.values[name] ?? shipped[name]];
           return from === to ? [] : [{ name, means: describeParameter(name).means, from, to }];
         }),
+      };
+    },
+    { apart: true },
+  );
+
+  serve(
+    getWorth,
+    async ({ query, school, now, request }) => {
+      const { gpcs, children } = await school.standings.chancesOf(await school.settings.dayOf(now), query.classId);
+      const { sent: words } = await school.words.read();
+      const worth = await jobs.run("worthFor", { words, gpcs, children }, SEED, { signal: untilGone(request) });
+      return {
+        gpcs,
+        rows: worth.rows.map(({ id, opens }) => ({ id, opens: [...opens] })),
+        examples: Object.fromEntries(Object.entries(worth.examples).map(([gpc, list]) => [gpc, [...list]])),
       };
     },
     { apart: true },

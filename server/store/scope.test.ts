@@ -272,6 +272,7 @@ describe("another school's rows", () => {
         toForetell: () => other.standings.toForetell([childId]),
         secondLooks: () => other.standings.secondLooks([childId], today),
         leftOutOfChild: () => other.standings.leftOutOfChild(childId),
+        chancesOf: () => other.standings.chancesOf(today, classId),
         changesBy: () => other.standings.changesBy(childId, { readingId }, today).catch(() => null),
         seekFrom: () => other.standings.seekFrom([childId], today),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map(), today),

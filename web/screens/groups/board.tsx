@@ -19,6 +19,8 @@ import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingRow } from "#web/parts/spelling-row.tsx";
 import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { FitLine } from "./fit-card.tsx";
+import type { OpenedFor } from "./learners.ts";
+import { Opens } from "./opens.tsx";
 
 export interface BoardGroup {
   readonly id: string;
@@ -36,6 +38,7 @@ interface BoardWanted {
   readonly order: readonly string[];
   readonly unplaced: readonly { readonly id: string; readonly name: string }[];
   readonly withoutNeed: ReadonlySet<string>;
+  readonly openedOf: (group: BoardGroup) => readonly OpenedFor[];
   readonly onChange: (groups: readonly BoardGroup[]) => void;
 }
 
@@ -48,7 +51,7 @@ const under: CollisionDetection = (moment) => {
 };
 
 /** Groups side by side; children move by drag, by keyboard, or with the list on their card. */
-export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, onChange }: BoardWanted) {
+export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, openedOf, onChange }: BoardWanted) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor),
@@ -110,6 +113,7 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
                 onChange={(targets) => put(group.id, { targets, chosenTargets: true })}
               />
               <p className="mb-2 text-sm">{why}</p>
+              <Opens opened={openedOf(group)} />
               <ul className="flex flex-col gap-1.5">
                 {group.members.map((member) => (
                   <ChildCard

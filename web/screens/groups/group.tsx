@@ -7,6 +7,7 @@ import {
   getGaps,
   getGroup,
   getSchool,
+  getWorth,
   listSessions,
   planNewSession,
   saveGroup,
@@ -31,7 +32,8 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GroupPlace } from "./group-place.tsx";
-import { learnersOf } from "./learners.ts";
+import { learnersOf, openedFor } from "./learners.ts";
+import { Opens } from "./opens.tsx";
 
 /** What of a group is saved as one state. */
 type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets">;
@@ -58,6 +60,7 @@ export function Screen() {
   const [search] = useSearchParams();
   const group = useAsk(getGroup, { params: { id: groupId } });
   const map = useAskSliced(getGaps, { query: {} });
+  const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
   const refocus = useRefocus();
@@ -80,7 +83,7 @@ export function Screen() {
 
   const current = group.data;
   const order = map.data.columns.map((column) => column.gpc);
-  const learners = new Map(learnersOf(map.data).map((one) => [one.id, one]));
+  const learners = new Map(learnersOf(map.data, worth.data).map((one) => [one.id, one]));
   const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
   const members = current.members.flatMap((member) => learners.get(member.childId) ?? []);
   const fit = groupFitOf(members, current.targets);
@@ -175,7 +178,8 @@ export function Screen() {
         <div className="flex flex-col gap-4">
           <Panel title="Works on">
             <Targets group={current} order={order} onChange={(targets) => void setTargets(targets)} />
-            <p>{whyGroup(fit, show, (id) => nameOf.get(id) ?? "")}</p>
+            <p className="mb-2">{whyGroup(fit, show, (id) => nameOf.get(id) ?? "")}</p>
+            <Opens opened={openedFor(current.targets, members, worth.data)} />
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
                 By today's answers they would do best with <Spellings gpcs={suggested} />

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf } from "./learners.ts";
+import { learnersOf, openedFor } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
@@ -37,4 +37,26 @@ test("who needs nothing stays out of a proposal made from the map", () => {
   });
   expect(groups).toEqual([{ members: ["ada"], targets: ["a=a", "t=t", "sh=sh", "ee=ee"] }]);
   expect(withoutNeed).toEqual(["ben", "cy"]);
+});
+
+test("a need weighs by what it opens for that child, and targets tell what they open for who needs them", () => {
+  const opens = gpcs.map((gpc) => ({ "a=a": 40, "t=t": 10, "sh=sh": 20 })[gpc] ?? 0);
+  const worth = {
+    gpcs,
+    rows: ["ada", "ben"].map((id) => ({ id, opens })),
+    examples: { "a=a": ["cat", "man", "had"], "sh=sh": ["ship"] },
+  };
+  const all = learnersOf(map, worth);
+  const needs = all[0]?.needs as ReadonlyMap<string, number>;
+  expect(needs.get("a=a")).toBeCloseTo(0.95, 3);
+  expect(needs.get("t=t")).toBeCloseTo(0.8 * 0.4, 3);
+  expect(needs.get("ee=ee")).toBeCloseTo(0.25 * 0.2, 3);
+  expect([...(all[0]?.secure ?? [])]).toEqual(["m=m"]);
+  // Of a child of whom no one worked it out every need weighs alike.
+  expect(all[2]?.needs.size).toBe(0);
+  expect(openedFor(["t=t", "a=a", "ee=ee"], all, worth)).toEqual([
+    { gpc: "a=a", words: 40, examples: ["cat", "man", "had"] },
+    { gpc: "t=t", words: 10, examples: [] },
+  ]);
+  expect(openedFor(["t=t"], all, undefined)).toEqual([]);
 });

@@ -1,9 +1,14 @@
-import type { Gaps } from "#contract";
-import type { Learner } from "#core/groups";
+import type { Gaps, WorthView } from "#contract";
+import { type Learner, worthOfNeed } from "#core/groups";
 import { cellAt } from "#core/mastery";
 
-/** The children of a map as the grouping sees them. */
-export function learnersOf(map: Gaps): readonly Learner[] {
+/**
+ * The children of a map as the grouping sees them: what each needs, weighed by what it would open for that child.
+ * @param worth undefined where no one knows; then every need weighs alike
+ */
+export function learnersOf(map: Gaps, worth?: WorthView): readonly Learner[] {
+  const opensOf = new Map(worth?.rows.map((row) => [row.id, row.opens]));
+  const place = new Map(worth?.gpcs.map((gpc, at) => [gpc, at]));
   return map.rows.map((row) => {
     const needs = new Map<string, number>();
     const secure = new Set<string>();
@@ -12,6 +17,40 @@ export function learnersOf(map: Gaps): readonly Learner[] {
       if (cell.need > 0) needs.set(gpc, cell.need);
       if (cell.state === "secure") secure.add(gpc);
     });
-    return { id: row.id, needs, secure };
+    const opens = opensOf.get(row.id);
+    if (!opens) return { id: row.id, needs, secure };
+    const of = (gpc: string) => opens[place.get(gpc) ?? -1] ?? 0;
+    const best = Math.max(0, ...[...needs.keys()].map(of));
+    return {
+      id: row.id,
+      needs: new Map([...needs].map(([gpc, need]) => [gpc, worthOfNeed(need, of(gpc), best)])),
+      secure,
+    };
   });
+}
+
+/** What a spelling opens for those of some children who need it: common words in the mean, and examples. */
+export interface OpenedFor {
+  readonly gpc: string;
+  readonly words: number;
+  readonly examples: readonly string[];
+}
+
+/** What each of these targets would open for these children, what opens most first; what opens nothing is left out. */
+export function openedFor(
+  targets: readonly string[],
+  members: readonly Learner[],
+  worth: WorthView | undefined,
+): readonly OpenedFor[] {
+  if (!worth) return [];
+  const opensOf = new Map(worth.rows.map((row) => [row.id, row.opens]));
+  return targets
+    .map((gpc): OpenedFor => {
+      const at = worth.gpcs.indexOf(gpc);
+      const who = members.filter(({ needs }) => (needs.get(gpc) ?? 0) > 0);
+      const sum = who.reduce((total, { id }) => total + (opensOf.get(id)?.[at] ?? 0), 0);
+      return { gpc, words: who.length > 0 ? Math.round(sum / who.length) : 0, examples: worth.examples[gpc] ?? [] };
+    })
+    .filter(({ words }) => words > 0)
+    .sort((one, other) => other.words - one.words);
 }

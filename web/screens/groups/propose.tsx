@@ -1,7 +1,7 @@
 import { type Remote, wrap } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { type ClassView, type Gaps, getGaps, getSchool, saveGroup } from "#contract";
+import { type ClassView, type Gaps, getGaps, getSchool, getWorth, saveGroup, type WorthView } from "#contract";
 import { chooseTargets, type Proposal } from "#core/groups";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
@@ -14,7 +14,7 @@ import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import type { GroupsWorker } from "#web/workers/groups.worker.ts";
 import { Board, type BoardGroup } from "./board.tsx";
-import { learnersOf } from "./learners.ts";
+import { learnersOf, openedFor } from "./learners.ts";
 
 const names = [
   "Heron",
@@ -46,22 +46,32 @@ function openDesk(): GroupsDesk {
 export function Screen() {
   const school = useAsk(getSchool, {});
   const map = useAsk(getGaps, { query: {} }, { revalidateOnFocus: false });
+  const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
   if (map.error && !map.data)
     return (
       <Page place="Make groups" title="Make groups">
         <Trouble error={map.error} />
       </Page>
     );
-  if (!map.data || !school.data)
+  // Without what each spelling opens, every need weighs alike.
+  if (!map.data || !school.data || (!worth.data && !worth.error))
     return (
       <Page place="Make groups" title="Make groups">
         <Waiting />
       </Page>
     );
-  return <Proposing map={map.data} classes={school.data.classes.filter((one) => !one.archived)} />;
+  return <Proposing map={map.data} worth={worth.data} classes={school.data.classes.filter((one) => !one.archived)} />;
 }
 
-function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] }) {
+function Proposing({
+  map,
+  worth,
+  classes,
+}: {
+  map: Gaps;
+  worth: WorthView | undefined;
+  classes: readonly ClassView[];
+}) {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const [classIds, setClassIds] = useState<readonly string[] | null>(
@@ -81,7 +91,7 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
     new Map<string, { said: string; versionId: string; at: string; onto: number; saved: number }>(),
   );
   const worker = useRef<GroupsDesk | null>(null);
-  const learners = useMemo(() => new Map(learnersOf(map).map((one) => [one.id, one])), [map]);
+  const learners = useMemo(() => new Map(learnersOf(map, worth).map((one) => [one.id, one])), [map, worth]);
   const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
 
   const chosen = classIds ?? classes.map((one) => one.id);
@@ -323,6 +333,13 @@ function Proposing({ map, classes }: { map: Gaps; classes: readonly ClassView[] 
             order={order}
             unplaced={unplaced}
             withoutNeed={new Set(withoutNeed)}
+            openedOf={(group) =>
+              openedFor(
+                group.targets,
+                group.members.flatMap((member) => learners.get(member.id) ?? []),
+                worth,
+              )
+            }
             onChange={change}
           />
           {trouble && (
