@@ -1,6 +1,8 @@
+import { readFileSync } from "node:fs";
 import { bench, describe } from "vitest";
 import { dice, shuffled } from "#core/checks";
-import { chooseTargets, type Learner, proposeGroups } from "./index.ts";
+import { readLexicon } from "#core/words";
+import { chooseTargets, commonWords, type Learner, opensFor, proposeGroups } from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function learners(count: number): Learner[] {
@@ -22,5 +24,41 @@ describe("30 children into groups of 3 to 5", () => {
   });
   bench("proposeGroups", () => {
     proposeGroups({ learners: thirty, order, shape: { by: "size", least: 3, most: 5 }, seed: 1 });
+  });
+});
+
+const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+const common = commonWords(lexicon);
+const shares = dice(3);
+const readers = Array.from(
+  { length: 48 },
+  () => new Map(common.gpcs.map((gpc) => [gpc, 0.05 + 0.9 * shares.share()])),
+);
+
+/** Every word counted anew for each spelling, with it and without. */
+function recounted(chances: ReadonlyMap<string, number>): number {
+  let total = 0;
+  for (const gpc of common.gpcs.slice(0, 100))
+    for (const word of common.words) {
+      let [now, then] = [1, 1];
+      for (const unit of word.units) {
+        const chance = chances.get(unit.gpc) ?? 0.05;
+        now *= chance;
+        then *= unit.gpc === gpc ? 1 : chance;
+      }
+      total += then - now;
+    }
+  return total;
+}
+
+describe("what each of 100 spellings opens for a child, and for 48", () => {
+  bench("baseline: every word recounted for each spelling, one child", () => {
+    recounted(readers[0] as ReadonlyMap<string, number>);
+  });
+  bench("opensFor, one child", () => {
+    opensFor(common, readers[0] as ReadonlyMap<string, number>);
+  });
+  bench("opensFor, 48 children", () => {
+    for (const chances of readers) opensFor(common, chances);
   });
 });

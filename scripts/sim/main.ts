@@ -1,9 +1,11 @@
 // npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
 // npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
+// npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in four ways, and what has stayed four weeks later.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
 import { askedTable, compareAsking } from "./ask.ts";
 import { decide } from "./decisions.ts";
 import { fitParameters } from "./fit.ts";
+import { loopTable, playLoop } from "./loop.ts";
 import { aimsOf, tableOf } from "./table.ts";
 import { worlds } from "./worlds.ts";
 
@@ -24,8 +26,17 @@ if (what === "decisions") {
     .flatMap((world) => compareAsking(world, seed, { classes }));
   console.log(`${classes * 25} children in each world, seed ${seed}.\n`);
   console.log(askedTable(asked));
+} else if (what === "loop") {
+  const seeds = Number(first ?? 6);
+  const sharp = worlds.filter(({ name }) => !name.includes("blurred"));
+  const lines = sharp.flatMap((world) => {
+    console.error(`${world.name} …`);
+    return Array.from({ length: seeds }, (_, at) => playLoop(world, at + 1)).flat();
+  });
+  console.log(`A class of 25 in each of ${sharp.length} worlds, seeds 1 to ${seeds}; mean ± spread over seeds.\n`);
+  console.log(loopTable(lines));
 } else if (what === "fit") fitParameters({ rounds: Number(first ?? 4) });
 else {
-  console.error("Say what: decisions, ask, or fit.");
+  console.error("Say what: decisions, ask, loop, or fit.");
   process.exitCode = 1;
 }

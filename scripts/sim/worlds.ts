@@ -23,6 +23,7 @@ export const shippedMadeUp = (): readonly MadeUp[] => {
   madeUp ??= readMadeUp(read("lexicon/made-up.txt"));
   return madeUp;
 };
+export const shippedOrders = () => orders;
 const orders = ["words-first", "letters-first", "held-first"].map((name) => readOrder(read(`orders/${name}.txt`)));
 
 /** A way in which children learn and forget, with what is assumed of them. */

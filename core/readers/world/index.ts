@@ -1,4 +1,4 @@
 export { askCard, askWord, type Question } from "./asked.ts";
 export * from "./assumptions.ts";
 export { halfLives, type Memory, stairsAndPower } from "./memory.ts";
-export { type Lived, playTerm, type Term, type TermWanted } from "./term.ts";
+export { type Helped, type Lived, playTerm, type SchoolDay, type Term, type TermWanted } from "./term.ts";

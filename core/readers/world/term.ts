@@ -22,6 +22,27 @@ export interface TermWanted {
   readonly weeks: number;
   /** Weeks after the check at whose end the truth is taken down; 0 is the day of the check. */
   readonly lookAfter: readonly number[];
+  /** Weeks of them in which there are sessions; all where it is left out. */
+  readonly sessionWeeks?: number | undefined;
+  /** Told of each place in a session: the chance that the child would have said its target before. */
+  readonly onSession?: ((chance: number) => void) | undefined;
+  /** Who is helped together on a day, with what; without it, as a school does without a model. */
+  readonly choose?: ((on: SchoolDay) => readonly Helped[]) | undefined;
+}
+
+/** What may be known when groups are chosen on a day; the truth is for an oracle alone. */
+export interface SchoolDay {
+  readonly day: string;
+  readonly taughtOn: ReadonlyMap<Gpc, string>;
+  readonly children: readonly (Pick<Lived, "childId" | "log" | "sessions"> & {
+    readonly truth: (gpc: Gpc) => number;
+  })[];
+}
+
+/** Children who are taught something together. */
+export interface Helped {
+  readonly childIds: readonly string[];
+  readonly target: Gpc;
 }
 
 /** What is known of a child at the school, and what is true of it. */
@@ -125,6 +146,25 @@ export function playTerm(wanted: TermWanted): Term {
     }
   };
 
+  const groupsOn = (day: number): readonly Group[] => {
+    if (!wanted.choose) return asInTheList(children, taughtOn);
+    const byId = new Map(children.map((child) => [child.pupil.id, child]));
+    const chosen = wanted.choose({
+      day: written(day),
+      taughtOn: new Map([...taughtOn].map(([gpc, on]) => [gpc, written(on)])),
+      children: children.map((child) => ({
+        childId: child.pupil.id,
+        log: child.log,
+        sessions: child.sessions,
+        truth: chanceOf(child, day),
+      })),
+    });
+    return chosen.map(({ childIds, target }) => ({
+      members: childIds.flatMap((id) => byId.get(id) ?? []),
+      target,
+    }));
+  };
+
   for (const child of children)
     for (const gpc of order.steps.slice(0, 5).flatMap((step) => step.gpcs))
       if (from.share() < a.knownBefore) meet(child, gpc, 0, 1.5);
@@ -152,8 +192,11 @@ export function playTerm(wanted: TermWanted): Term {
     if (at <= checkAt) continue;
     const since = at - checkAt;
     for (const child of here) child.minute = 0;
-    if (since % WEEKDAYS !== 0) sessions({ children, here: new Set(here), taughtOn, day, meet, asking, a });
-    else {
+    const { sessionWeeks = wanted.weeks } = wanted;
+    if (since % WEEKDAYS !== 0) {
+      if (since <= sessionWeeks * WEEKDAYS)
+        sessions({ here: new Set(here), day, meet, asking, a, groups: groupsOn(day), onSession: wanted.onSession });
+    } else {
       for (const child of here)
         for (const gpc of dueInOrder(child, taughtOn)) keep(child, askCard(asking(child, day), gpc));
       if ((since / WEEKDAYS) % 2 === 0) {
@@ -237,34 +280,47 @@ function dueInOrder(child: Child, taughtOn: ReadonlyMap<Gpc, number>): readonly 
   return [...missed, ...never, ...asked].slice(0, CARDS_LATER);
 }
 
+interface Group {
+  readonly members: readonly Child[];
+  readonly target: Gpc;
+}
+
 interface SessionsWanted {
-  readonly children: readonly Child[];
   readonly here: ReadonlySet<Child>;
-  readonly taughtOn: ReadonlyMap<Gpc, number>;
   readonly day: number;
   readonly meet: (child: Child, gpc: Gpc, day: number, share: number) => void;
   readonly asking: (child: Child, day: number) => Question;
   readonly a: Assumptions;
+  readonly groups: readonly Group[];
+  readonly onSession: TermWanted["onSession"];
 }
 
-/** The sessions of a day: groups as they stand in the list, each for the first spelling that most of them missed. */
-function sessions({ children, here, taughtOn, day, meet, asking, a }: SessionsWanted): void {
+/** Groups as they stand in the list, each for the first spelling that most of them missed and that was not taught lately. */
+function asInTheList(children: readonly Child[], taughtOn: ReadonlyMap<Gpc, number>): readonly Group[] {
+  const groups: Group[] = [];
   for (let first = 0; first < children.length; first += GROUP) {
-    const group = children.slice(first, first + GROUP);
-    const lately = group.flatMap((child) => child.sessions.slice(-6).flatMap((session) => session.taught));
-    const misses = (gpc: Gpc) => group.filter((child) => child.last.get(gpc) === false).length;
+    const members = children.slice(first, first + GROUP);
+    const lately = members.flatMap((child) => child.sessions.slice(-6).flatMap((session) => session.taught));
+    const misses = (gpc: Gpc) => members.filter((child) => child.last.get(gpc) === false).length;
     const open = [...taughtOn.keys()].filter((gpc) => !lately.includes(gpc));
     const target = open.reduce<Gpc | undefined>(
       (best, gpc) => (misses(gpc) > (best === undefined ? 0 : misses(best)) ? gpc : best),
       undefined,
     );
-    if (target === undefined) continue;
-    for (const child of group.filter((one) => here.has(one))) {
+    if (target !== undefined) groups.push({ members, target });
+  }
+  return groups;
+}
+
+/** The sessions of a day: each group learns its target and meets again what its last two sessions taught. */
+function sessions({ here, day, meet, asking, a, groups, onSession }: SessionsWanted): void {
+  for (const { members, target } of groups)
+    for (const child of members.filter((one) => here.has(one))) {
+      onSession?.(asking(child, day).chance(target));
       const revisited = [...new Set(child.sessions.slice(-2).flatMap((session) => session.taught))];
       for (const gpc of revisited) meet(child, gpc, day, a.sessionRevisits);
       meet(child, target, day, a.sessionGives);
       child.sessions.push({ day: written(day), taught: [target], revisited });
       keep(child, askInSession(asking(child, day), target));
     }
-  }
 }

@@ -15,12 +15,12 @@ import { GripVertical, Lock, LockOpen } from "lucide-react";
 import { groupFitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { TextField } from "#web/parts/field.tsx";
+import type { OpenedFor } from "#web/parts/learners.ts";
+import { Opens } from "#web/parts/opens.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingRow } from "#web/parts/spelling-row.tsx";
 import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { FitLine } from "./fit-card.tsx";
-import type { OpenedFor } from "./learners.ts";
-import { Opens } from "./opens.tsx";
 
 export interface BoardGroup {
   readonly id: string;

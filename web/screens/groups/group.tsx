@@ -22,8 +22,10 @@ import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Opens } from "#web/parts/opens.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
@@ -32,8 +34,6 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GroupPlace } from "./group-place.tsx";
-import { learnersOf, openedFor } from "./learners.ts";
-import { Opens } from "./opens.tsx";
 
 /** What of a group is saved as one state. */
 type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets">;

@@ -9,12 +9,12 @@ import { stampNow } from "#web/device/clock.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import type { GroupsWorker } from "#web/workers/groups.worker.ts";
 import { Board, type BoardGroup } from "./board.tsx";
-import { learnersOf, openedFor } from "./learners.ts";
 
 const names = [
   "Heron",

@@ -54,3 +54,10 @@ export function openedFor(
     .filter(({ words }) => words > 0)
     .sort((one, other) => other.words - one.words);
 }
+
+/** The spellings that it is worth most to teach one child next, what is worth most first, with what each would open. */
+export function nextBest(learner: Learner, worth: WorthView | undefined, most = 5): readonly OpenedFor[] {
+  const targets = [...learner.needs].sort(([, one], [, other]) => other - one).map(([gpc]) => gpc);
+  const opened = new Map(openedFor(targets, [learner], worth).map((one) => [one.gpc, one]));
+  return targets.flatMap((gpc) => opened.get(gpc) ?? []).slice(0, most);
+}

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf, openedFor } from "./learners.ts";
+import { learnersOf, nextBest, openedFor } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
@@ -59,4 +59,8 @@ test("a need weighs by what it opens for that child, and targets tell what they 
     { gpc: "t=t", words: 10, examples: [] },
   ]);
   expect(openedFor(["t=t"], all, undefined)).toEqual([]);
+  // What is needed and opens most comes first; what opens nothing is no next thing.
+  const ada = all[0] as (typeof all)[number];
+  expect(nextBest(ada, worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
+  expect(nextBest(ada, worth, 1)).toHaveLength(1);
 });
