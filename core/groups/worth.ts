@@ -84,6 +84,13 @@ export function opensFor(common: CommonWords, chances: ReadonlyMap<Gpc, number>)
   };
 }
 
+/** Words that are no good examples beside a child's name. */
+const NO_EXAMPLES: ReadonlySet<string> = new Set(
+  "die died dies dead death kill killed hate hated fear war gun blood hell fat ugly stupid mad sick cry cried hurt lie lied shot".split(
+    " ",
+  ),
+);
+
 /** Common words with this spelling that would come right most likely with it and not without, the commonest first. */
 export function examplesOf(
   common: CommonWords,
@@ -101,7 +108,7 @@ export function examplesOf(
   return common.words
     .flatMap((word, at) => {
       const units = common.units[at] as Uint16Array;
-      if (!units.includes(number)) return [];
+      if (!units.includes(number) || NO_EXAMPLES.has(word.text)) return [];
       const rest = units.reduce((product, unit) => product * (unit === number ? 1 : chanceOf(unit)), 1);
       return [{ word, value: rest * (common.weights[at] as number) }];
     })

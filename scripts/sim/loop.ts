@@ -18,7 +18,7 @@ import { shippedLexicon, shippedOrders, type World } from "./worlds.ts";
 
 /** Who is helped with what: as before there was a model, by shared need alone, by what a need opens, and by the truth. */
 export const policies = ["in the list", "shared need", "what it opens", "oracle"] as const;
-export type Policy = (typeof policies)[number];
+type Policy = (typeof policies)[number];
 
 const SESSION_WEEKS = 8;
 /** Weeks after the last session at which it is seen what has stayed. */

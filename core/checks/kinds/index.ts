@@ -71,8 +71,8 @@ export function asSheet(setup: Setup): SetupOf<"paper"> {
 
 export { blocks } from "./blocks.ts";
 export { isSentence, outcomeOfWriting } from "./dictation.ts";
+export type { AskedLetters, Faces } from "./faces.ts";
 export { choicesFor } from "./find.ts";
 export * from "./kind.ts";
 export { taskNames, taskOf } from "./listen.ts";
 export { choicesOnSheet } from "./paper.ts";
-export { type Faces, noFaces } from "./sounds.ts";

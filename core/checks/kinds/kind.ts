@@ -3,7 +3,7 @@ import { type Accent, type Gpc, plainSound, showGrapheme } from "#core/phonics";
 import type { Lexicon, MadeUp, Unit } from "#core/words";
 import type { CommonSection, CommonSetup } from "../section.ts";
 import type { Settings } from "../settings.ts";
-import type { Faces } from "./sounds.ts";
+import type { AskedLetters, Faces } from "./faces.ts";
 
 /** What the child's face shows. It never holds a mark. */
 export type Face =
@@ -12,12 +12,6 @@ export type Face =
   /** A word of which one spelling is asked. */
   | { readonly show: "within"; readonly text: string; readonly letters: readonly AskedLetters[] }
   | { readonly show: "choices"; readonly item: string; readonly choices: readonly string[] };
-
-/** Letters of a word of which one spelling is asked; a split one is opened and closed, with what stands between under it. */
-export interface AskedLetters {
-  readonly text: string;
-  readonly as: "asked" | "open" | "under" | "close" | "other";
-}
 
 /** What the adult reads beside the item. */
 export interface Prompt {

@@ -5,8 +5,9 @@ import { wordsOfBlock } from "./blocks.ts";
 import { card } from "./card.ts";
 import { drawSpellings } from "./draw.ts";
 import { exception } from "./exception.ts";
+import { type Faces, noFaces } from "./faces.ts";
 import type { AskOf, Kind, KindOf } from "./kind.ts";
-import { type Faces, noFaces, withFaces } from "./sounds.ts";
+import { withFaces } from "./sounds.ts";
 import { words } from "./words.ts";
 
 /** What is mixed, in words of which shapes, made up or not, and after how many minutes it ends. */

@@ -1,18 +1,7 @@
 import { findCorrespondence, type Gpc, splitGpc, usualGpc } from "#core/phonics";
 import { type Lexicon, readWordItem, wordItem } from "#core/words";
 import type { SeveralSounds } from "../settings.ts";
-import type { AskedLetters } from "./kind.ts";
-
-/** How the cards of a check ask a spelling that was taught with several sounds. */
-export interface Faces {
-  readonly way: SeveralSounds;
-  /** By item, the other taught sounds of its spelling, as correspondences. */
-  readonly also: Readonly<Record<Gpc, readonly Gpc[]>>;
-  /** By item, the word that shows which sound is meant, in its units. */
-  readonly inWord: Readonly<Record<Gpc, string>>;
-}
-
-export const noFaces: Faces = { way: "word", also: {}, inWord: {} };
+import { type AskedLetters, type Faces, noFaces } from "./faces.ts";
 
 interface FacesWanted {
   readonly way: SeveralSounds;

@@ -9,8 +9,9 @@ import {
   splitGpc,
 } from "#core/phonics";
 import { drawSpellings } from "./draw.ts";
+import { type Faces, noFaces } from "./faces.ts";
 import { type Kind, type Likely, nothingTold, type Pad } from "./kind.ts";
-import { type Faces, noFaces, withWays } from "./sounds.ts";
+import { withWays } from "./sounds.ts";
 
 const pad: Pad = [
   { outcome: "right", name: "Right" },
