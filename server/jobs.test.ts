@@ -37,7 +37,13 @@ function dealt(children: number, own: Dealt["words"]["own"] = []): Dealt {
 
 const toFill = {
   words: { version: "0", own: [] },
-  common: { known: taught.filter((gpc) => gpc !== "g=g"), wholes: ["the"], unsteady: ["p=p"], needed: ["g=g"] },
+  common: {
+    known: taught.filter((gpc) => gpc !== "g=g"),
+    wholes: ["the"],
+    unsteady: ["p=p"],
+    needed: ["g=g"],
+    children: [],
+  },
   targets: ["g=g"],
   wish: null,
 };
@@ -117,4 +123,16 @@ describe("jobs on threads of their own", () => {
     await expect(pool.run("deal", { ...dealt(1), sections: [{ kind: "nothing" }] as never }, 1)).rejects.toThrow();
     await expect(pool.run("none" as never, undefined as never, 1)).rejects.toThrow("There is no job none");
   });
+});
+
+it("choose a session's target, where none is asked for, by what it opens for these children", async () => {
+  const here: Jobs = jobsHere(jobTable, readShipped(data));
+  const known = [..."satpinmdgockeurhbfljvw"].map((letter) => `${letter}=${letter === "c" ? "k" : letter}`);
+  const chances = [...known.map((gpc) => [gpc, 0.95] as const), ["dd=d", 0.2] as const, ["ee=ee", 0.2] as const];
+  const needs = [["dd=d", 0.8] as const, ["ee=ee", 0.8] as const];
+  const common = { known, wholes: ["the"], unsteady: [], needed: ["dd=d", "ee=ee"], children: [{ needs, chances }] };
+  const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };
+  const filled = await here.run("fillSession", wanted, 1);
+  expect(filled).toMatchObject({ plan: { target: "ee=ee" } });
+  expect(await here.run("fillSession", { ...wanted, wish: "dd=d" }, 1)).toMatchObject({ plan: { target: "dd=d" } });
 });

@@ -287,6 +287,7 @@ describe("groups and what they stand on", () => {
       wholes: [],
       unsteady: [],
       needed: [],
+      children: [],
     });
   });
 });

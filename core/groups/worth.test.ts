@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { readEntry, readLexicon, toLexicon } from "#core/words";
-import { commonWords, examplesOf, opensFor, worthOfNeed } from "./index.ts";
+import { commonWords, examplesOf, opensFor, weighedNeeds, worthOfNeed } from "./index.ts";
 
 const small = toLexicon(["r ai n|1", "t r ai n|1", "a dd|1", "s a t|1", "w ai t|3", "p ai r|5"].map(readEntry));
 const chances = (of: Record<string, number>) => new Map(Object.entries(of));
@@ -82,4 +82,17 @@ test("a need weighs by what it opens, and what opens nothing keeps a share", () 
   expect(worthOfNeed(1, 0, 50)).toBeCloseTo(0.2, 6);
   expect(worthOfNeed(1, 3, 0)).toBeCloseTo(0.2, 6);
   expect(worthOfNeed(0, 50, 50)).toBe(0);
+});
+
+test("a child's needs weigh beside the best of them", () => {
+  const needs = new Map([
+    ["ai=ai", 0.9],
+    ["dd=d", 0.9],
+  ]);
+  const weighed = weighedNeeds(commonWords(small), {
+    needs,
+    chances: chances({ ...sure, "ai=ai": 0.1, "dd=d": 0.1 }),
+  });
+  expect(weighed.get("ai=ai")).toBeCloseTo(0.9, 6);
+  expect(weighed.get("dd=d")).toBeLessThan(0.6);
 });

@@ -129,3 +129,16 @@ export function worthOfNeed(need: number, opens: number, best: number): number {
   const share = best > 0 ? Math.min(1, opens / best) : 0;
   return Math.round(need * (LEAST_SHARE + (1 - LEAST_SHARE) * share) * 1000) / 1000;
 }
+
+/** One child's needs and chances, by spelling. */
+export interface NeedsAndChances {
+  readonly needs: ReadonlyMap<Gpc, number>;
+  readonly chances: ReadonlyMap<Gpc, number>;
+}
+
+/** A child's needs, each weighed by what it would open for that child. */
+export function weighedNeeds(common: CommonWords, { needs, chances }: NeedsAndChances): ReadonlyMap<Gpc, number> {
+  const { of } = opensFor(common, chances);
+  const best = Math.max(0, ...[...needs.keys()].map((gpc) => of.get(gpc) ?? 0));
+  return new Map([...needs].map(([gpc, need]) => [gpc, worthOfNeed(need, of.get(gpc) ?? 0, best)]));
+}

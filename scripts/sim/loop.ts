@@ -1,4 +1,4 @@
-import { chooseTargets, commonWords, type Learner, opensFor, proposeGroups, worthOfNeed } from "#core/groups";
+import { chooseTargets, commonWords, type Learner, proposeGroups, weighedNeeds } from "#core/groups";
 import {
   dayNumber,
   type Known,
@@ -95,10 +95,7 @@ function knowing(on: SchoolDay, child: ChildOfDay): Judged {
 }
 
 function weighed({ learner, chances }: Judged): Learner {
-  const { of } = opensFor(commonWords(shippedLexicon()), chances);
-  const best = Math.max(0, ...[...learner.needs.keys()].map((gpc) => of.get(gpc) ?? 0));
-  const worth = ([gpc, need]: readonly [Gpc, number]) => [gpc, worthOfNeed(need, of.get(gpc) ?? 0, best)] as const;
-  return { ...learner, needs: new Map([...learner.needs].map(worth)) };
+  return { ...learner, needs: weighedNeeds(commonWords(shippedLexicon()), { needs: learner.needs, chances }) };
 }
 
 /** Groups made anew every two weeks, and each day the target that is best for the group that day. */

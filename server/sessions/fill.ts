@@ -1,3 +1,4 @@
+import { commonWords, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import { planSession, practiceWords, type SessionPlan } from "#core/plans";
 import type { Lexicon } from "#core/words";
@@ -41,14 +42,21 @@ export function fillSession(
 }
 
 /**
- * The plan's target when none is asked for: the first of the group's targets that some member still needs and
- * that has enough words all can read; where none has, the one with most.
+ * The plan's target when none is asked for: of the group's targets that some member still needs and that have enough words all
+ * can read the one that is worth most to them today; where none has enough, the one with most.
  */
 function nextTarget(targets: readonly string[], common: Common, lexicon: Lexicon): string | undefined {
   const needed = targets.filter((gpc) => common.needed.includes(gpc));
   const open = needed.length > 0 ? needed : targets.length > 0 ? targets : common.needed;
   const known = new Set(common.known);
-  const counted = open.map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length }));
+  const words = commonWords(lexicon);
+  const needs = common.children.map((child) =>
+    weighedNeeds(words, { needs: new Map(child.needs), chances: new Map(child.chances) }),
+  );
+  const worth = (gpc: string) => needs.reduce((sum, its) => sum + (its.get(gpc) ?? 0), 0);
+  const counted = open
+    .map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length, worth: worth(gpc) }))
+    .sort((one, other) => other.worth - one.worth);
   const most = [...counted].sort((one, other) => other.count - one.count)[0];
   return (counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
 }

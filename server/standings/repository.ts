@@ -172,6 +172,11 @@ export interface Common {
   readonly unsteady: readonly string[];
   /** Taught to all and a gap, or missed last time, in at least one; in teaching order. */
   readonly needed: readonly string[];
+  /** What each of them needs, and the chance of each spelling; both as pairs, since this is sent to a thread. */
+  readonly children: readonly {
+    readonly needs: readonly (readonly [string, number])[];
+    readonly chances: readonly (readonly [string, number])[];
+  }[];
 }
 
 /** What these children have in common. None of them has nothing. */
@@ -198,6 +203,13 @@ export async function commonOf(inside: Inside, childIds: readonly string[], toda
         someone(at, (one) => one.state === "unsteady" || one.state === "not sure yet"),
     ).reverse(),
     needed: which((at) => someone(at, (one) => one.answers > 0 && !canRead(one))),
+    children: rows.map((row) => ({
+      needs: gpcs.flatMap((gpc, at) => {
+        const need = needFor(row[at] as Standing);
+        return need > 0 ? [[gpc, need] as const] : [];
+      }),
+      chances: gpcs.map((gpc, at) => [gpc, (row[at] as Standing).chance] as const),
+    })),
   };
 }
 

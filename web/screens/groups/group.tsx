@@ -355,7 +355,7 @@ function PlanDialog({
         <Choice
           label="Teach"
           value={target}
-          hint="Left open, it is the first target that someone still needs and that has words all can read."
+          hint="Left open, it is the target that is worth most to these children today and has words all can read."
           onChange={(event) => setTarget(event.target.value)}
         >
           <option value="">what is needed next</option>
