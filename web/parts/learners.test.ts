@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf, nextBest, openedFor } from "./learners.ts";
+import { learnersOf, nextBest, openedFor, tooLittleKnown } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
@@ -63,4 +63,12 @@ test("a need weighs by what it opens for that child, and targets tell what they 
   const ada = all[0] as (typeof all)[number];
   expect(nextBest(ada, worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
   expect(nextBest(ada, worth, 1)).toHaveLength(1);
+});
+
+test("of whom little was asked nothing is said", () => {
+  const few = {
+    ...map,
+    rows: [...map.rows, { id: "di", name: "Di", classId: "k", cells: "s95n00n00n00n00n00n00n00" }],
+  };
+  expect([...tooLittleKnown(few)]).toEqual([["di", { asked: 1, taught: 8 }]]);
 });

@@ -12,10 +12,11 @@ import {
   useSensors,
 } from "@dnd-kit/core";
 import { GripVertical, Lock, LockOpen } from "lucide-react";
+import { Link } from "react-router";
 import { groupFitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { TextField } from "#web/parts/field.tsx";
-import type { OpenedFor } from "#web/parts/learners.ts";
+import type { OpenedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { Opens } from "#web/parts/opens.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingRow } from "#web/parts/spelling-row.tsx";
@@ -38,6 +39,8 @@ interface BoardWanted {
   readonly order: readonly string[];
   readonly unplaced: readonly { readonly id: string; readonly name: string }[];
   readonly withoutNeed: ReadonlySet<string>;
+  /** Of these too little is known to place them. */
+  readonly tooLittle: ReturnType<typeof tooLittleKnown>;
   readonly openedOf: (group: BoardGroup) => readonly OpenedFor[];
   readonly onChange: (groups: readonly BoardGroup[]) => void;
 }
@@ -51,7 +54,17 @@ const under: CollisionDetection = (moment) => {
 };
 
 /** Groups side by side; children move by drag, by keyboard, or with the list on their card. */
-export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, openedOf, onChange }: BoardWanted) {
+export function Board({
+  groups,
+  learners,
+  nameOf,
+  order,
+  unplaced,
+  withoutNeed,
+  tooLittle,
+  openedOf,
+  onChange,
+}: BoardWanted) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor),
@@ -71,6 +84,11 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
   };
   const dropped = ({ active, over }: DragEndEvent) => {
     if (over && String(over.id) !== groupOf(groups, String(active.id))) move(String(active.id), String(over.id));
+  };
+  const noteOf = (id: string) => {
+    const little = tooLittle.get(id);
+    if (little) return `Too little is known: ${little.asked} of ${little.taught} taught spellings were asked.`;
+    return withoutNeed.has(id) ? "nothing calls for teaching now" : "left out";
   };
   const put = (id: string, change: Partial<BoardGroup>) =>
     onChange(groups.map((group) => (group.id === id ? { ...group, ...change } : group)));
@@ -150,7 +168,8 @@ export function Board({ groups, learners, nameOf, order, unplaced, withoutNeed, 
                 locked={false}
                 fit={undefined}
                 targets={[]}
-                note={withoutNeed.has(child.id) ? "nothing calls for teaching now" : "left out"}
+                note={noteOf(child.id)}
+                checkFor={tooLittle.has(child.id)}
                 groups={groups}
                 here={NOWHERE}
                 onMove={(to) => move(child.id, to)}
@@ -188,13 +207,15 @@ interface CardWanted {
   readonly fit: MemberFit | undefined;
   readonly targets: readonly string[];
   readonly note?: string;
+  /** A check would tell where the child belongs. */
+  readonly checkFor?: boolean;
   readonly groups: readonly BoardGroup[];
   readonly here: string;
   readonly onMove: (to: string) => void;
   readonly onLock?: () => void;
 }
 
-function ChildCard({ id, name, locked, fit, targets, note, groups, here, onMove, onLock }: CardWanted) {
+function ChildCard({ id, name, locked, fit, targets, note, checkFor, groups, here, onMove, onLock }: CardWanted) {
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id, disabled: locked });
   return (
     <li
@@ -247,6 +268,11 @@ function ChildCard({ id, name, locked, fit, targets, note, groups, here, onMove,
       </div>
       {fit && <FitLine fit={fit} targets={targets} />}
       {note && <p className="text-sm text-soft">{note}</p>}
+      {checkFor && (
+        <Link to={`/check?child=${id}`} className="text-sm underline underline-offset-4">
+          Find out where {name} belongs
+        </Link>
+      )}
     </li>
   );
 }

@@ -8,6 +8,9 @@ export function FitLine({ fit, targets }: { fit: MemberFit; targets: readonly st
       <p>
         <FitBar share={fit.share} /> needs {fit.fits.length} of {targets.length}
       </p>
+      {targets.length > 0 && fit.fits.length === 0 && (
+        <p className="text-damson">Needs none of these: better in another group, or in none.</p>
+      )}
       {fit.has.length > 0 && (
         <p className="text-soft">
           has already: <Spellings gpcs={fit.has} />

@@ -9,7 +9,7 @@ import { stampNow } from "#web/device/clock.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
-import { learnersOf, openedFor } from "#web/parts/learners.ts";
+import { learnersOf, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -92,6 +92,7 @@ function Proposing({
   );
   const worker = useRef<GroupsDesk | null>(null);
   const learners = useMemo(() => new Map(learnersOf(map, worth).map((one) => [one.id, one])), [map, worth]);
+  const tooLittle = useMemo(() => tooLittleKnown(map), [map]);
   const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
 
   const chosen = classIds ?? classes.map((one) => one.id);
@@ -113,7 +114,9 @@ function Proposing({
     );
     try {
       const proposal: Proposal = await worker.current.remote.propose({
-        learners: inPlay.flatMap((child) => learners.get(child.id) ?? []),
+        learners: inPlay.flatMap((child) =>
+          tooLittle.has(child.id) && !locked.has(child.id) ? [] : (learners.get(child.id) ?? []),
+        ),
         order,
         shape: by === "size" ? { by, least: Math.min(least, most), most: Math.max(least, most) } : { by, count },
         mostTargets: targets,
@@ -333,6 +336,7 @@ function Proposing({
             order={order}
             unplaced={unplaced}
             withoutNeed={new Set(withoutNeed)}
+            tooLittle={tooLittle}
             openedOf={(group) =>
               openedFor(
                 group.targets,
