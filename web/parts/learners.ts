@@ -65,11 +65,14 @@ export function nextBest(learner: Learner, worth: WorthView | undefined, most = 
 /** Of what was taught so much has to have been asked, or nothing can be said of who belongs where. */
 const ASKED_FOR_A_PLACE = 1 / 3;
 
-/** Children of whom too little is known to place them: how many of the taught spellings were asked, by id. */
+/** Children of whom too little is known to place them, and no need: how many of the taught spellings were asked, by id. */
 export function tooLittleKnown(map: Gaps): ReadonlyMap<string, { readonly asked: number; readonly taught: number }> {
   const found = new Map<string, { asked: number; taught: number }>();
   for (const row of map.rows) {
-    const states = map.columns.map((_, at) => cellAt(row.cells, at).state).filter((state) => state !== "not taught");
+    const cells = map.columns.map((_, at) => cellAt(row.cells, at));
+    // What is known to be needed is enough to begin with.
+    if (cells.some(({ need }) => need > 0)) continue;
+    const states = cells.map(({ state }) => state).filter((state) => state !== "not taught");
     const asked = states.filter((state) => state !== "not checked").length;
     if (states.length > 0 && asked < states.length * ASKED_FOR_A_PLACE)
       found.set(row.id, { asked, taught: states.length });

@@ -114,9 +114,7 @@ function Proposing({
     );
     try {
       const proposal: Proposal = await worker.current.remote.propose({
-        learners: inPlay.flatMap((child) =>
-          tooLittle.has(child.id) && !locked.has(child.id) ? [] : (learners.get(child.id) ?? []),
-        ),
+        learners: inPlay.flatMap((child) => learners.get(child.id) ?? []),
         order,
         shape: by === "size" ? { by, least: Math.min(least, most), most: Math.max(least, most) } : { by, count },
         mostTargets: targets,
