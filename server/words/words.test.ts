@@ -26,10 +26,11 @@ const groupId = uuid();
 const children = [uuid(), uuid()];
 const startedAt = "2026-11-20T08:00:00.000Z";
 
-/** Marks every card of a first check: right, or not for the spellings that are named. */
-async function check(childId: string, wrong: readonly string[]): Promise<void> {
-  const one = await beginOne(house, childId);
-  await markAll(house, one, (item) => ({ outcome: wrong.includes(item) ? "none" : "right" }));
+/** Marks every card of a check on a day: right, or not for the spellings that are named. */
+async function check(day: string, childId: string, wrong: readonly string[]): Promise<void> {
+  const one = await beginOne(house, childId, undefined, `${day}T08:00:00.000Z`);
+  const marked = { day, markedAt: `${day}T08:10:00.000Z` };
+  await markAll(house, one, (item) => ({ outcome: wrong.includes(item) ? "none" : "right" }), marked);
 }
 
 beforeAll(async () => {
@@ -43,9 +44,9 @@ beforeAll(async () => {
   await house.ask(addChild, { body: { id: children[0] ?? "", classId, name: "Wren A", note: "" } });
   await house.ask(addChild, { body: { id: children[1] ?? "", classId, name: "Ash B", note: "" } });
   // Missed again and again: one slip of a child that knows nearly all would shut no word out.
-  for (let times = 0; times < 3; times++) {
-    await check(children[0] ?? "", ["e=e"]);
-    await check(children[1] ?? "", ["u=u", "h=h"]);
+  for (const day of ["2026-11-16", "2026-11-17", "2026-11-18"]) {
+    await check(day, children[0] ?? "", ["e=e"]);
+    await check(day, children[1] ?? "", ["u=u", "h=h"]);
   }
   await house.ask(saveGroup, {
     params: { id: groupId },

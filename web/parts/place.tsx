@@ -4,6 +4,7 @@ import { nearDay } from "#core/saying";
 import { Button } from "./button.tsx";
 import { Choice, TextField } from "./field.tsx";
 import { Panel } from "./page.tsx";
+import { toast } from "./toast.tsx";
 
 /** A place in an order as it is chosen; null goes along with the class. */
 export interface ChosenPlace {
@@ -21,13 +22,19 @@ interface PlaceWanted {
   readonly who: "child" | "group";
   /** Of the class, for a child that goes along with it. */
   readonly className: string;
-  /** @returns true when it is kept */
-  readonly onSave: (place: ChosenPlace) => Promise<boolean>;
+  /** @returns what stood against it, or null when it is kept */
+  readonly onSave: (place: ChosenPlace) => Promise<string | null>;
 }
 
 /** Where a child or a group is in the teaching order, and whose place that is; a place of its own is given and ended here. */
 export function PlacePanel({ place, orders, today, who, className, onSave }: PlaceWanted) {
   const [open, setOpen] = useState(false);
+  const save = async (chosen: ChosenPlace) => {
+    const problem = await onSave(chosen);
+    if (problem !== null) return toast.error(problem);
+    setOpen(false);
+    toast("Kept. Checks, lists, texts and the map follow it.");
+  };
   const order = orders.find((one) => one.id === place.orderId);
   const steps = order?.content.steps ?? [];
   const at = steps.findIndex((step) => step.id === place.stepId);
@@ -52,20 +59,14 @@ export function PlacePanel({ place, orders, today, who, className, onSave }: Pla
         )}
       </p>
       {open ? (
-        <Choose
-          {...{ place, orders, today, who }}
-          onSave={async (chosen) => {
-            if (await onSave(chosen)) setOpen(false);
-          }}
-          onBack={() => setOpen(false)}
-        />
+        <Choose {...{ place, orders, today, who }} onSave={save} onBack={() => setOpen(false)} />
       ) : (
         <p className="mt-2 flex flex-wrap gap-2">
           <Button onClick={() => setOpen(true)}>
             {own ? "Move on, or change it" : "Give it a place of its own"}
           </Button>
           {own && (
-            <Button onClick={() => void onSave({ orderId: null, stepId: null, again: false, since: today })}>
+            <Button onClick={() => void save({ orderId: null, stepId: null, again: false, since: today })}>
               {who === "child" ? "Go along with the class again" : "Go along with the classes again"}
             </Button>
           )}
