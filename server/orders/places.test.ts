@@ -32,7 +32,7 @@ const place = (stepId: string | null, change: object = {}) => ({
   ...{ since: "2026-11-10", at: "2026-11-10T09:00:00.000Z" },
   ...change,
 });
-/** What a deck of all that was taught asks a child, and the letters that have a word for each sound are all there. */
+/** What a deck of all that was taught asks a child. */
 async function deckOf(childId: string): Promise<readonly string[]> {
   const { checks } = await begin(house, [childId], [part("card", { scope: "all" })], "2026-11-20T08:00:00.000Z");
   return checks.flatMap(({ items }) => items);
