@@ -85,9 +85,16 @@ test("locked children stay in their groups, whoever they are", () => {
       fc.nat(9),
       (list, locks, seed) => {
         const locked = new Map(locks.map(([at, group]) => [`k${at}`, group]));
-        const { groups } = proposeGroups({ learners: list, order, shape: { by: "count", count: 2 }, locked, seed });
+        const { groups, unplaced } = proposeGroups({
+          learners: list,
+          order,
+          shape: { by: "count", count: 2 },
+          limits: { locked },
+          seed,
+        });
         for (const [id, group] of locked) expect(groups[group]?.members).toContain(id);
-        expect(groups.flatMap((group) => group.members).sort()).toEqual(list.map((one) => one.id));
+        const placed = groups.flatMap((group) => group.members);
+        expect([...placed, ...unplaced.keys()].sort()).toEqual(list.map((one) => one.id));
       },
     ),
   );

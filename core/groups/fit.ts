@@ -6,6 +6,11 @@ export interface Learner {
   readonly needs: ReadonlyMap<Gpc, number>;
   /** Correspondences that are secure: time spent on these is wasted for this child. */
   readonly secure: ReadonlySet<Gpc>;
+  readonly classId?: string;
+  /** The number of the year group. */
+  readonly year?: number;
+  /** The group in which the child is now. */
+  readonly group?: string;
 }
 
 export interface MemberFit {

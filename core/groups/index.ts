@@ -1,4 +1,6 @@
-/** Who learns together: proposals, targets, fit, and why. */
+/** Who learns together: what a need is worth, proposals within limits, how far from the best, targets, fit, and why. */
+export * from "./bound.ts";
 export * from "./fit.ts";
 export * from "./propose.ts";
+export * from "./wanted.ts";
 export * from "./worth.ts";

@@ -120,8 +120,8 @@ export function canRead({ answers, chance }: Pick<Standing, "answers" | "chance"
   return answers > 0 && chance >= 0.5;
 }
 
-/** Needs under this are no need: everyone slips. */
-const LEAST_NEED = 0.2;
+/** Needs under this are no need: what comes right two times in three is practised and met again, not taught anew. */
+const LEAST_NEED = 0.35;
 
 /** How much a child needs to be taught it, 0 to 1: what is missing of its chance; nothing for what is secure or was never asked. */
 export function needFor({ state, answers, chance }: Pick<Standing, "state" | "answers" | "chance">): number {

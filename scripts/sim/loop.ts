@@ -69,7 +69,7 @@ function learnerOf(id: string, needs: ReadonlyMap<Gpc, number>, chances: Readonl
 }
 
 /** As the model has it, from what was answered before that day. */
-function believer(): (on: SchoolDay, child: ChildOfDay) => Judged {
+export function believer(): (on: SchoolDay, child: ChildOfDay) => Judged {
   const kept = new Map<string, { known: Known; taken: number }>();
   const words = { lexicon: shippedLexicon(), accent: undefined };
   return (on, child) => {
@@ -94,7 +94,8 @@ function knowing(on: SchoolDay, child: ChildOfDay): Judged {
   return learnerOf(child.childId, needs, chances);
 }
 
-function weighed({ learner, chances }: Judged): Learner {
+/** Needs weighed by what they open for the child. */
+export function weighed({ learner, chances }: Judged): Learner {
   return { ...learner, needs: weighedNeeds(commonWords(shippedLexicon()), { needs: learner.needs, chances }) };
 }
 

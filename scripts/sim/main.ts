@@ -1,10 +1,12 @@
 // npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
 // npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
 // npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in four ways, and what has stayed four weeks later.
+// npm run sim -- groups [CLASSES] [CHILDREN]: how far proposed groups are from the best there is, in classes with mixed limits.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
 import { askedTable, compareAsking } from "./ask.ts";
 import { decide } from "./decisions.ts";
 import { fitParameters } from "./fit.ts";
+import { compareGroups, groupsTable } from "./groups.ts";
 import { loopTable, playLoop } from "./loop.ts";
 import { aimsOf, tableOf } from "./table.ts";
 import { worlds } from "./worlds.ts";
@@ -35,8 +37,13 @@ if (what === "decisions") {
   });
   console.log(`A class of 25 in each of ${sharp.length} worlds, seeds 1 to ${seeds}; mean ± spread over seeds.\n`);
   console.log(loopTable(lines));
+} else if (what === "groups") {
+  const classes = Number(first ?? 20);
+  const lines = await compareGroups(classes, second ? [Number(second)] : undefined);
+  console.log(`${classes} classes of each size, groups of 3 to 5, four targets; each limit of a mix in turn.\n`);
+  console.log(groupsTable(lines));
 } else if (what === "fit") fitParameters({ rounds: Number(first ?? 4) });
 else {
-  console.error("Say what: decisions, ask, loop, or fit.");
+  console.error("Say what: decisions, ask, loop, groups, or fit.");
   process.exitCode = 1;
 }

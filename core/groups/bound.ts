@@ -1,0 +1,97 @@
+import { type Column, pricedGroups, worthOfBlocks } from "./price.ts";
+import type { GroupFinder } from "./propose.ts";
+
+/** A solver of linear programs: a model as CPLEX LP text, its columns `x0`, `x1` … and its rows in their order. */
+export interface Solver {
+  solve(
+    model: string,
+    options?: { readonly time_limit?: number },
+  ): {
+    readonly Status: string;
+    readonly ObjectiveValue: number;
+    readonly Columns: Readonly<Record<string, { readonly Name?: string; readonly Primal?: number }>>;
+    readonly Rows: readonly { readonly Name?: string; readonly Dual?: number }[];
+  };
+}
+
+/** How far from the best a proposal can be at most. */
+export interface Bound {
+  /** What is missing to the bound, as a share of the need that the proposal meets; 0 is proven to be the best. */
+  readonly gap: number;
+  /** No round more would bring the bound down. */
+  readonly done: boolean;
+}
+
+/** The share of the worth that pricing may miss, first much and at last next to nothing: a wide bound is there soon. */
+const SLACKS = [0.01, 0.002, 0.0002];
+const EPS = 1e-6;
+
+/**
+ * Works out how far a proposal can be from the best grouping there is, by column generation: the best mix of groups that may
+ * be shared out in parts (a linear program over the groups known so far) sets a price on each child; groups that are worth more
+ * than their price are added, until there are none. Prices at any time give an upper bound (Lagrange). On the way better groups
+ * may turn up; the proposal then follows. Yields after each round.
+ */
+export function* boundOf(finder: GroupFinder, solver: Solver): Generator<Bound, Bound> {
+  const { table, rules, search } = finder.inside;
+  const pool = new Map<string, Column>();
+  const addSeen = () => {
+    for (const [key, blocks] of search.seen)
+      if (!pool.has(key)) pool.set(key, { blocks, worth: worthOfBlocks(table, rules, blocks) });
+  };
+  let bound = Number.POSITIVE_INFINITY;
+  const told = (done: boolean): Bound => {
+    const gap = Math.max(0, bound - search.worth) / Math.max(EPS, finder.need());
+    return { gap: gap < EPS ? 0 : gap, done };
+  };
+  if (rules.groups === 0 || rules.blocks.length === 0) {
+    bound = search.worth;
+    return told(true);
+  }
+  addSeen();
+  let step = 0;
+  while (step < SLACKS.length) {
+    const columns = [...pool.values()];
+    const solved = solver.solve(modelOf(columns, rules.blocks.length, rules.groups));
+    if (solved.Status !== "Optimal") throw new Error(`The bound could not be worked out: ${solved.Status}.`);
+    const duals = Float64Array.from(solved.Rows, ({ Dual = 0 }) => Math.max(0, Dual));
+    const prices = { blocks: duals.slice(0, rules.blocks.length), group: duals[rules.blocks.length] ?? 0 };
+    const slack = ((SLACKS[step] ?? 0) * Math.max(1, finder.need())) / rules.groups;
+    const { columns: better, most } = pricedGroups(table, rules, prices, slack);
+    const paid = prices.blocks.reduce((sum, price) => sum + price, 0);
+    bound = Math.min(bound, paid + rules.groups * Math.max(0, most));
+    const fresh = better.filter(({ blocks }) => !pool.has(blocks.join()));
+    for (const column of fresh) pool.set(column.blocks.join(), column);
+    if (fresh.length === 0) step++;
+    yield told(bound - search.worth < EPS);
+    if (bound - search.worth < EPS) return told(true);
+  }
+  const whole = [...pool.values()];
+  const mixed = solver.solve(modelOf(whole, rules.blocks.length, rules.groups, true), { time_limit: 5 });
+  const chosen = whole.filter((_, at) => (mixed.Columns[`x${at}`]?.Primal ?? 0) > 0.5);
+  search.offer(chosen.map(({ blocks }) => blocks));
+  return told(true);
+}
+
+/** Each block in one group at most, and no more groups than there may be; with whole numbers, groups are taken or not. */
+function modelOf(columns: readonly Column[], blocks: number, groups: number, whole = false): string {
+  const name = (at: number) => `x${at}`;
+  const rows: string[][] = Array.from({ length: blocks }, () => []);
+  for (const [at, column] of columns.entries()) for (const block of column.blocks) rows[block]?.push(name(at));
+  const all = columns.map((_, at) => name(at));
+  const lines = [
+    "Maximize",
+    ` worth: ${wrap(columns.map(({ worth }, at) => `${worth.toFixed(6)} ${name(at)}`))}`,
+    "Subject To",
+    ...rows.map((row, block) => ` b${block}: ${row.length > 0 ? wrap(row) : "0 x0"} <= 1`),
+    ` groups: ${wrap(all)} <= ${groups}`,
+    ...(whole ? ["Binary", ...all.map((one) => ` ${one}`)] : ["Bounds", ...all.map((one) => ` ${one} >= 0`)]),
+    "End",
+  ];
+  return lines.join("\n");
+}
+
+/** Terms over several lines: a line of the format ends somewhere. */
+function wrap(terms: readonly string[]): string {
+  return terms.reduce((text, term, at) => text + (at === 0 ? "" : at % 8 === 0 ? "\n + " : " + ") + term, "");
+}

@@ -1,0 +1,282 @@
+import type { Block, Rules } from "./rules.ts";
+import type { NeedTable } from "./score.ts";
+import { PLACED } from "./search.ts";
+
+/** A group that could be, as blocks, and what it is worth with its places. */
+export interface Column {
+  readonly blocks: readonly number[];
+  readonly worth: number;
+}
+
+/** What is paid for a block in a group, and for having a group at all. */
+export interface Prices {
+  readonly blocks: Float64Array;
+  readonly group: number;
+}
+
+export interface Priced {
+  /** Groups worth more than their price, the most first. */
+  readonly columns: readonly Column[];
+  /** No group that keeps the limits is worth more than this above what its blocks cost. */
+  readonly most: number;
+}
+
+const KEEP = 40;
+const EPS = 1e-7;
+
+/** Blocks that may share a group as far as classes and years go, with what each counts beside its needs. */
+interface Stage {
+  readonly members: readonly number[];
+  readonly base: Float64Array;
+}
+
+/**
+ * Finds the groups that are worth most above what their blocks cost: for every set of targets the best blocks for it, set by
+ * set, leaving out sets that cannot come near the best (each child's best other targets are an upper bound).
+ * @param slack sets that would add no more than this to the best are left out as well, and counted in `most`
+ */
+export function pricedGroups(table: NeedTable, rules: Rules, prices: Prices, slack: number): Priced {
+  const found = new Map<string, Column & { readonly gain: number }>();
+  let best = prices.group;
+  for (const stage of stagesOf(table, rules, prices)) {
+    best = Math.max(best, searchStage({ table, rules, stage, best, slack, keep }));
+  }
+  return {
+    columns: [...found.values()].sort((one, other) => other.gain - one.gain).slice(0, KEEP),
+    most: best + slack,
+  };
+
+  function keep(blocks: readonly number[], gain: number): void {
+    const sorted = [...blocks].sort((one, other) => one - other);
+    const key = sorted.join();
+    if (gain <= prices.group + EPS || found.has(key)) return;
+    found.set(key, { blocks: sorted, worth: worthOfBlocks(table, rules, sorted), gain });
+  }
+}
+
+/** What a group of these blocks is worth, with its places. */
+export function worthOfBlocks(table: NeedTable, rules: Rules, blocks: readonly number[]): number {
+  const children = blocks.flatMap((block) => (rules.blocks[block] as Block).children);
+  return table.worth(children) + PLACED * children.length;
+}
+
+function stagesOf(table: NeedTable, { blocks, yearsApart }: Rules, prices: Prices): Stage[] {
+  const all = [...blocks.keys()];
+  const classes = [...new Set(blocks.map(({ classNumber }) => classNumber))];
+  const windows = classes.flatMap((classNumber) => {
+    const its = all.filter((at) => blocks[at]?.classNumber === classNumber);
+    if (yearsApart === Number.POSITIVE_INFINITY) return [its];
+    const starts = [...new Set(its.map((at) => blocks[at]?.years[0] as number).filter(Number.isFinite))];
+    const within = starts.map((first) =>
+      its.filter((at) => {
+        const [low, high] = (blocks[at] as Block).years;
+        return !Number.isFinite(low) || (low >= first && high - first <= yearsApart);
+      }),
+    );
+    return within.length > 0 ? within : [its];
+  });
+  const homes = [-1, ...Array(table.homeCount).keys()];
+  return windows.flatMap((members) =>
+    homes.flatMap((home): Stage[] => {
+      const stays = (at: number) =>
+        home < 0 ? 0 : (blocks[at] as Block).children.filter((child) => table.homes[child] === home).length;
+      if (home >= 0 && !members.some((at) => stays(at) > 0)) return [];
+      const base = Float64Array.from(
+        members,
+        (at) =>
+          PLACED * (blocks[at] as Block).children.length + table.stay * stays(at) - (prices.blocks[at] as number),
+      );
+      return [{ members, base }];
+    }),
+  );
+}
+
+interface Staged {
+  readonly table: NeedTable;
+  readonly rules: Rules;
+  readonly stage: Stage;
+  readonly best: number;
+  readonly slack: number;
+  readonly keep: (blocks: readonly number[], gain: number) => void;
+}
+
+/** @returns the greatest gain of a group of this stage, or `best` where none is greater */
+function searchStage({ table, rules, stage: { members, base }, best, slack, keep }: Staged): number {
+  const count = members.length;
+  const rows = members.map((at) => {
+    const row = new Float64Array(table.width);
+    for (const child of (rules.blocks[at] as Block).children)
+      for (let column = 0; column < table.width; column++)
+        row[column] = (row[column] as number) + ((table.rows[child] as Float64Array)[column] as number);
+    return row;
+  });
+  const needed = [...Array(table.width).keys()]
+    .map((column) => ({ column, sum: rows.reduce((sum, row) => sum + Math.max(0, row[column] as number), 0) }))
+    .filter(({ sum }) => sum > 0)
+    .sort((one, other) => other.sum - one.sum)
+    .map(({ column }) => column);
+  const width = needed.length;
+  const depthMost = Math.min(table.mostTargets, width);
+  const by = rows.map((row) => Float64Array.from(needed, (column) => row[column] as number));
+  const tops = by.map((row) => topsFrom(row, depthMost));
+  const picker = new Picker(members, rules);
+  const levels = Array.from({ length: depthMost + 1 }, () => new Float64Array(count));
+  const bound = new Float64Array(count);
+  levels[0]?.set(base);
+  let found = best;
+  take(levels[0] as Float64Array);
+  descend(0, 0);
+  return found;
+
+  function take(values: Float64Array): void {
+    const all = picker.most(values);
+    if (all <= found + EPS) return;
+    const chosen = picker.chosen(values);
+    if (!chosen || chosen.value <= found + EPS) return;
+    found = chosen.value;
+    keep(chosen.blocks, chosen.value);
+  }
+
+  function descend(depth: number, from: number): void {
+    const values = levels[depth] as Float64Array;
+    const left = depthMost - depth;
+    if (left === 0) return;
+    for (let column = from; column < width; column++) {
+      // What the blocks could reach at best with this column and later ones.
+      for (let at = 0; at < count; at++)
+        bound[at] =
+          (values[at] as number) + (((tops[at] as Float64Array[])[left - 1] as Float64Array)[column] as number);
+      if (picker.most(bound) <= found + slack) return;
+      const next = levels[depth + 1] as Float64Array;
+      for (let at = 0; at < count; at++)
+        next[at] = (values[at] as number) + ((by[at] as Float64Array)[column] as number);
+      if (left > 1) {
+        for (let at = 0; at < count; at++)
+          bound[at] =
+            (next[at] as number) + (((tops[at] as Float64Array[])[left - 2] as Float64Array)[column + 1] as number);
+        if (picker.most(bound) <= found + slack) continue;
+      }
+      take(next);
+      descend(depth + 1, column + 1);
+    }
+  }
+}
+
+/** For 1, 2 … `most` columns: the greatest sum of so many needs from each column on; nothing below 0 is ever taken. */
+function topsFrom(row: Float64Array, most: number): Float64Array[] {
+  const sums = Array.from({ length: most }, () => new Float64Array(row.length + 1));
+  const best: number[] = [];
+  for (let column = row.length - 1; column >= 0; column--) {
+    const value = row[column] as number;
+    if (value > 0) {
+      best.push(value);
+      best.sort((one, other) => other - one);
+      best.length = Math.min(best.length, most);
+    }
+    let sum = 0;
+    for (let count = 0; count < most; count++) {
+      sum += best[count] ?? 0;
+      (sums[count] as Float64Array)[column] = sum;
+    }
+  }
+  return sums;
+}
+
+/** Takes the best blocks for given values: as many children as a group holds, and at least as many as it needs. */
+class Picker {
+  private readonly sizes: readonly number[];
+  private readonly plain: boolean;
+  private readonly top: Float64Array;
+
+  constructor(
+    private readonly members: readonly number[],
+    private readonly rules: Rules,
+  ) {
+    this.sizes = members.map((at) => (rules.blocks[at] as Block).children.length);
+    this.plain = this.sizes.every((size) => size === 1);
+    this.top = new Float64Array(rules.most + 1);
+  }
+
+  /** The greatest sum of values that a group of these can have; who must be kept apart does not matter here. */
+  most(values: Float64Array): number {
+    return this.plain ? this.mostOfSingles(values) : this.mostOfSizes(values);
+  }
+
+  private mostOfSingles(values: Float64Array): number {
+    const { top } = this;
+    const { least, most } = this.rules;
+    let filled = 0;
+    for (const value of values) {
+      if (filled === most) {
+        if (value <= (top[most - 1] as number)) continue;
+        filled--;
+      } else if (filled >= least && value <= 0) continue;
+      let place = filled;
+      while (place > 0 && (top[place - 1] as number) < value) {
+        top[place] = top[place - 1] as number;
+        place--;
+      }
+      top[place] = value;
+      filled++;
+    }
+    if (filled < least) return Number.NEGATIVE_INFINITY;
+    let sum = 0;
+    for (let place = 0; place < filled; place++) {
+      const value = top[place] as number;
+      if (place >= least && value <= 0) break;
+      sum += value;
+    }
+    return sum;
+  }
+
+  private mostOfSizes(values: Float64Array): number {
+    const table = this.sizesTable(values, new Set());
+    return Math.max(...table.slice(this.rules.least).map(({ value }) => value));
+  }
+
+  /** The best blocks that may be together, or undefined when none may. */
+  chosen(values: Float64Array): { readonly value: number; readonly blocks: readonly number[] } | undefined {
+    return this.without(values, new Set(), 0);
+  }
+
+  private without(
+    values: Float64Array,
+    left: ReadonlySet<number>,
+    depth: number,
+  ): { readonly value: number; readonly blocks: readonly number[] } | undefined {
+    const table = this.sizesTable(values, left);
+    let best: (typeof table)[number] | undefined;
+    for (const one of table.slice(this.rules.least))
+      if (one.value > (best?.value ?? Number.NEGATIVE_INFINITY)) best = one;
+    if (!best || best.value === Number.NEGATIVE_INFINITY) return undefined;
+    const blocks = best.places.map((place) => this.members[place] as number);
+    for (const [at, block] of blocks.entries()) {
+      const other = blocks.findIndex((one) => (this.rules.blocks[block] as Block).apart.has(one));
+      if (other < 0) continue;
+      if (depth > 12) return undefined;
+      const [one, two] = [at, other].map((place) =>
+        this.without(values, new Set([...left, best.places[place] as number]), depth + 1),
+      );
+      return (one?.value ?? Number.NEGATIVE_INFINITY) >= (two?.value ?? Number.NEGATIVE_INFINITY) ? one : two;
+    }
+    return { value: best.value, blocks };
+  }
+
+  /** By number of children, the best sum and the places of its blocks. */
+  private sizesTable(values: Float64Array, left: ReadonlySet<number>) {
+    const none = { value: Number.NEGATIVE_INFINITY, places: [] as readonly number[] };
+    const table = Array.from({ length: this.rules.most + 1 }, (_, size) =>
+      size === 0 ? { value: 0, places: [] as readonly number[] } : none,
+    );
+    for (const [place, value] of values.entries()) {
+      if (left.has(place)) continue;
+      const size = this.sizes[place] as number;
+      for (let all = this.rules.most; all >= size; all--) {
+        const before = table[all - size];
+        if (before && before.value + value > (table[all]?.value ?? 0))
+          table[all] = { value: before.value + value, places: [...before.places, place] };
+      }
+    }
+    return table;
+  }
+}
