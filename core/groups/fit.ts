@@ -11,6 +11,8 @@ export interface Learner {
   readonly year?: number;
   /** The group in which the child is now. */
   readonly group?: string;
+  /** How many spellings the child was taught. */
+  readonly taught?: number;
 }
 
 export interface MemberFit {

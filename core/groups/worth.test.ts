@@ -2,10 +2,20 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { readEntry, readLexicon, toLexicon } from "#core/words";
-import { commonWords, examplesOf, opensFor, weighedNeeds, worthOfNeed } from "./index.ts";
+import {
+  bestOf,
+  commonWords,
+  examplesOf,
+  opensFor,
+  shelfText,
+  textsOpened,
+  weighedNeeds,
+  worthOfNeed,
+} from "./index.ts";
 
 const small = toLexicon(["r ai n|1", "t r ai n|1", "a dd|1", "s a t|1", "w ai t|3", "p ai r|5"].map(readEntry));
 const chances = (of: Record<string, number>) => new Map(Object.entries(of));
+const words = (count: number) => ({ words: count, texts: 0, next: 0 });
 const sure = { "r=r": 1, "n=n": 1, "t=t": 1, "a=a": 1, "s=s": 1, "w=w": 1, "p=p": 1 };
 
 test("a spelling opens the words that come right with it and not without, weighed by how often they are met", () => {
@@ -76,12 +86,12 @@ test("doubled letters open less than a vowel that many words wait for", () => {
   for (const word of examples) expect(word).toContain("ai");
 });
 test("a need weighs by what it opens, and what opens nothing keeps a share", () => {
-  expect(worthOfNeed(1, 50, 50)).toBe(1);
-  expect(worthOfNeed(1, 500, 50)).toBe(1);
-  expect(worthOfNeed(0.5, 25, 50)).toBeCloseTo(0.3, 6);
-  expect(worthOfNeed(1, 0, 50)).toBeCloseTo(0.2, 6);
-  expect(worthOfNeed(1, 3, 0)).toBeCloseTo(0.2, 6);
-  expect(worthOfNeed(0, 50, 50)).toBe(0);
+  expect(worthOfNeed(1, words(50), words(50))).toBe(1);
+  expect(worthOfNeed(1, words(500), words(50))).toBe(1);
+  expect(worthOfNeed(0.5, words(25), words(50))).toBeCloseTo(0.3, 6);
+  expect(worthOfNeed(1, words(0), words(50))).toBeCloseTo(0.2, 6);
+  expect(worthOfNeed(1, words(3), words(0))).toBeCloseTo(0.2, 6);
+  expect(worthOfNeed(0, words(50), words(50))).toBe(0);
 });
 
 test("a child's needs weigh beside the best of them", () => {
@@ -95,4 +105,47 @@ test("a child's needs weigh beside the best of them", () => {
   });
   expect(weighed.get("ai=ai")).toBeCloseTo(0.9, 6);
   expect(weighed.get("dd=d")).toBeLessThan(0.6);
+});
+
+test("what the class is taught next counts with words that have it, as if it were known", () => {
+  const { of, forNext } = opensFor(
+    commonWords(small),
+    chances({ ...sure, "r=r": 0.1, "dd=d": 1 }),
+    new Set(["ai=ai"]),
+  );
+  // "rain" and "train" wait for r and for ai; ai comes next.
+  expect(of.get("r=r")).toBeCloseTo(2 * 0.9 * 0.05, 2);
+  expect(forNext.get("r=r")).toBeCloseTo(2 * 0.9 * 0.9, 2);
+  expect(forNext.has("ai=ai")).toBe(false);
+  expect(forNext.has("s=s")).toBe(false);
+});
+
+test("each part weighs as the school has it; all at nothing lets needs weigh alike", () => {
+  const [ai, dd] = [
+    { words: 50, texts: 0, next: 10 },
+    { words: 10, texts: 2, next: 0 },
+  ];
+  const best = bestOf([ai, dd]);
+  expect(best).toEqual({ words: 50, texts: 2, next: 10 });
+  const by = (weights: { words: number; texts: number; next: number }) =>
+    [ai, dd].map((one) => worthOfNeed(1, one, best, weights));
+  expect(by({ words: 1, texts: 0, next: 0 })).toEqual([1, 0.36]);
+  expect(by({ words: 0, texts: 1, next: 0 })).toEqual([0.2, 1]);
+  expect(by({ words: 1, texts: 1, next: 0 })).toEqual([0.6, 0.68]);
+  expect(by({ words: 0, texts: 0, next: 0 })).toEqual([1, 1]);
+  // What nothing brings is no reason for any of them.
+  expect(worthOfNeed(1, { words: 50, texts: 0, next: 0 }, { words: 50, texts: 0, next: 0 })).toBe(1);
+});
+
+test("a text opens with the spelling that brings nine of its ten words, not with one of two that it waits for", () => {
+  const shelf = [
+    shelfText("rain", "Rain. A train at rain.", small),
+    shelfText("two", "Rain add rain add.", small),
+    shelfText("easy", "Sat sat sat.", small),
+    shelfText("none", "", small),
+  ];
+  const reader = { chances: chances({ ...sure, "ai=ai": 0.1, "dd=d": 0.1 }), wholes: new Set(["at", "a"]) };
+  expect([...textsOpened(shelf, reader)]).toEqual([["ai=ai", ["rain"]]]);
+  const later = { ...reader, chances: chances({ ...sure, "ai=ai": 1, "dd=d": 0.1 }) };
+  expect([...textsOpened(shelf, later)]).toEqual([["dd=d", ["two"]]]);
 });

@@ -51,37 +51,65 @@ export function commonWords(lexicon: Lexicon): CommonWords {
 export interface Opens {
   /** By spelling: common words, weighed by how often they are met, that would come right and do not come right now. */
   readonly of: ReadonlyMap<Gpc, number>;
+  /** Of those the ones with a spelling that the class is taught next, as if that one were known already. */
+  readonly forNext: ReadonlyMap<Gpc, number>;
 }
+
+const NOTHING: ReadonlySet<Gpc> = new Set();
 
 /**
  * What each spelling would open for a child: for every common word that has it, by how much likelier the word would come right
  * if this spelling were sure, given the chances of its others. A word that waits for two things counts for neither much.
  * @param chances of the spellings that the child was taught or asked, 0 to 1
+ * @param next spellings that the class is taught next
  * @returns weighed words, 0 and more
  */
-export function opensFor(common: CommonWords, chances: ReadonlyMap<Gpc, number>): Opens {
-  const reads = new Set([...chances].flatMap(([gpc, chance]) => (chance >= 0.5 ? [gpc] : [])));
-  const implied = withImplied(reads);
-  const chance = Float64Array.from(common.gpcs, (gpc) =>
-    Math.max(LEAST_CHANCE, chances.get(gpc) ?? (implied.has(gpc) ? AS_GOOD_AS_KNOWN : UNTAUGHT)),
-  );
+export function opensFor(
+  common: CommonWords,
+  chances: ReadonlyMap<Gpc, number>,
+  next: ReadonlySet<Gpc> = NOTHING,
+): Opens {
+  const of = chanceOf(chances);
+  const chance = Float64Array.from(common.gpcs, of);
+  const later = Float64Array.from(common.gpcs, (gpc) => (next.has(gpc) ? AS_GOOD_AS_KNOWN : of(gpc)));
   const opened = new Float64Array(common.gpcs.length);
+  const openedLater = new Float64Array(common.gpcs.length);
+  const comes = common.gpcs.map((gpc) => next.has(gpc));
   for (let at = 0; at < common.units.length; at++) {
     const units = common.units[at] as Uint16Array;
-    let all = common.weights[at] as number;
-    for (const unit of units) all *= chance[unit] as number;
-    for (let place = 0; place < units.length; place++) {
-      const unit = units[place] as number;
-      if (units.indexOf(unit) !== place) continue;
-      const its = chance[unit] as number;
-      let times = 0;
-      for (const other of units) if (other === unit) times++;
-      opened[unit] = (opened[unit] as number) + (all / its ** times) * (1 - its ** times);
-    }
+    const weight = common.weights[at] as number;
+    gain(units, chance, weight, opened);
+    if (next.size > 0 && units.some((unit) => comes[unit])) gain(units, later, weight, openedLater);
   }
-  return {
-    of: new Map(common.gpcs.flatMap((gpc, at) => ((opened[at] ?? 0) > 0 ? [[gpc, opened[at] as number]] : []))),
-  };
+  const told = (all: Float64Array, leaving: ReadonlySet<Gpc>) =>
+    new Map(
+      common.gpcs.flatMap((gpc, at) =>
+        (all[at] ?? 0) > 0 && !leaving.has(gpc) ? [[gpc, all[at] as number] as const] : [],
+      ),
+    );
+  return { of: told(opened, NOTHING), forNext: told(openedLater, next) };
+}
+
+/** Adds to each unit of a word by how much likelier the word would come right if the unit were sure. */
+function gain(units: Uint16Array, chance: Float64Array, weight: number, to: Float64Array): void {
+  let all = weight;
+  for (const unit of units) all *= chance[unit] as number;
+  for (let place = 0; place < units.length; place++) {
+    const unit = units[place] as number;
+    if (units.indexOf(unit) !== place) continue;
+    const its = chance[unit] as number;
+    let times = 0;
+    for (const other of units) if (other === unit) times++;
+    const right = its ** times;
+    to[unit] = (to[unit] as number) + (all / right) * (1 - right);
+  }
+}
+
+/** The chance of any spelling, from those that are known: what follows from what is read counts as known, the rest as untaught. */
+export function chanceOf(chances: ReadonlyMap<Gpc, number>): (gpc: Gpc) => number {
+  const reads = new Set([...chances].flatMap(([gpc, chance]) => (chance >= 0.5 ? [gpc] : [])));
+  const implied = withImplied(reads);
+  return (gpc) => Math.max(LEAST_CHANCE, chances.get(gpc) ?? (implied.has(gpc) ? AS_GOOD_AS_KNOWN : UNTAUGHT));
 }
 
 /** Words that are no good examples beside a child's name. */
@@ -100,16 +128,13 @@ export function examplesOf(
 ): readonly string[] {
   const number = common.gpcs.indexOf(gpc);
   if (number < 0) return [];
-  const implied = withImplied(new Set([...chances].flatMap(([one, chance]) => (chance >= 0.5 ? [one] : []))));
-  const chanceOf = (unit: number) => {
-    const one = common.gpcs[unit] as Gpc;
-    return chances.get(one) ?? (implied.has(one) ? AS_GOOD_AS_KNOWN : UNTAUGHT);
-  };
+  const known = chanceOf(chances);
+  const of = (unit: number) => known(common.gpcs[unit] as Gpc);
   return common.words
     .flatMap((word, at) => {
       const units = common.units[at] as Uint16Array;
       if (!units.includes(number) || NO_EXAMPLES.has(word.text)) return [];
-      const rest = units.reduce((product, unit) => product * (unit === number ? 1 : chanceOf(unit)), 1);
+      const rest = units.reduce((product, unit) => product * (unit === number ? 1 : of(unit)), 1);
       return [{ word, value: rest * (common.weights[at] as number) }];
     })
     .sort((one, other) => other.value - one.value || one.word.units.length - other.word.units.length)
@@ -117,28 +142,80 @@ export function examplesOf(
     .map(({ word }) => word.text);
 }
 
+/** What teaching a spelling would bring a child: each part in a unit of its own. */
+export interface Brings {
+  /** Common words that would come right, weighed by how often they are met. */
+  readonly words: number;
+  /** Texts of the shelf that would become readable. */
+  readonly texts: number;
+  /** Of the words, those with what the class is taught next. */
+  readonly next: number;
+}
+export const worthParts = ["words", "texts", "next"] as const;
+
+/** How much each part counts beside the others; all 0 lets every need weigh alike. */
+export type WorthWeights = Readonly<Record<(typeof worthParts)[number], number>>;
+
+/**
+ * Words first, since every one is met again and again; a text and what the class is taught next count a quarter of that each:
+ * texts are few, and what comes next can be met again when it is there.
+ */
+export const startingWeights: WorthWeights = { words: 4, texts: 1, next: 1 };
+
 /** Of a need that opens nothing this share stays: what is not in the commonest words is to be learned as well. */
 const LEAST_SHARE = 0.2;
 
 /**
- * A need by what it would open: what opens as much as the best does counts whole.
+ * A need by what it would bring: what brings as much as the best does in every part counts whole.
  * @param need 0 to 1, as `needFor` gives it
- * @param best what the spellings that open most would open for this child
+ * @param best the most that any need of this child brings, part by part
  */
-export function worthOfNeed(need: number, opens: number, best: number): number {
-  const share = best > 0 ? Math.min(1, opens / best) : 0;
+export function worthOfNeed(
+  need: number,
+  brings: Brings,
+  best: Brings,
+  weights: WorthWeights = startingWeights,
+): number {
+  let [sum, all] = [0, 0];
+  for (const part of worthParts) {
+    // What nothing brings says nothing of this child.
+    if (best[part] <= 0) continue;
+    all += weights[part];
+    sum += weights[part] * Math.min(1, brings[part] / best[part]);
+  }
+  const alike = worthParts.every((part) => weights[part] === 0);
+  const share = alike ? 1 : all > 0 ? sum / all : 0;
   return Math.round(need * (LEAST_SHARE + (1 - LEAST_SHARE) * share) * 1000) / 1000;
 }
 
-/** One child's needs and chances, by spelling. */
+/** The most of each part among what several needs bring. */
+export function bestOf(all: readonly Brings[]): Brings {
+  const most = (part: keyof Brings) => Math.max(0, ...all.map((one) => one[part]));
+  return { words: most("words"), texts: most("texts"), next: most("next") };
+}
+
+/** One child's needs and chances, by spelling, and what the class is taught next. */
 export interface NeedsAndChances {
   readonly needs: ReadonlyMap<Gpc, number>;
   readonly chances: ReadonlyMap<Gpc, number>;
+  readonly next?: ReadonlySet<Gpc>;
+  /** By spelling, how many texts of the shelf would become readable. */
+  readonly texts?: ReadonlyMap<Gpc, number>;
+  readonly weights?: WorthWeights;
 }
 
-/** A child's needs, each weighed by what it would open for that child. */
-export function weighedNeeds(common: CommonWords, { needs, chances }: NeedsAndChances): ReadonlyMap<Gpc, number> {
-  const { of } = opensFor(common, chances);
-  const best = Math.max(0, ...[...needs.keys()].map((gpc) => of.get(gpc) ?? 0));
-  return new Map([...needs].map(([gpc, need]) => [gpc, worthOfNeed(need, of.get(gpc) ?? 0, best)]));
+/** A child's needs, each weighed by what it would bring that child. */
+export function weighedNeeds(
+  common: CommonWords,
+  { needs, chances, next, texts, weights }: NeedsAndChances,
+): ReadonlyMap<Gpc, number> {
+  const { of, forNext } = opensFor(common, chances, next);
+  const brings = new Map(
+    [...needs.keys()].map((gpc): [Gpc, Brings] => [
+      gpc,
+      { words: of.get(gpc) ?? 0, texts: texts?.get(gpc) ?? 0, next: forNext.get(gpc) ?? 0 },
+    ]),
+  );
+  const best = bestOf([...brings.values()]);
+  return new Map([...needs].map(([gpc, need]) => [gpc, worthOfNeed(need, brings.get(gpc) as Brings, best, weights)]));
 }

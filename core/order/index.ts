@@ -1,4 +1,5 @@
-/** Teaching orders: reading, editing, and what has been taught so far. */
+/** Teaching orders: reading, editing, what is taught as one thing, and what has been taught so far. */
 export * from "./edit.ts";
 export * from "./order.ts";
 export * from "./place.ts";
+export * from "./points.ts";

@@ -1,4 +1,5 @@
 import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
+import type { OwnPoint } from "./points.ts";
 
 /** One step of a teaching order: a few correspondences, and words taught before all their units are. */
 export interface Step {
@@ -15,6 +16,8 @@ export interface OrderContent {
   /** Who prefers it, and why, in a sentence. */
   readonly why: string;
   readonly steps: readonly Step[];
+  /** What is taught as one thing here by a name of its own; the rest follows from rules (`pointsOf`). */
+  readonly points?: readonly OwnPoint[];
 }
 
 /**
