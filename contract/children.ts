@@ -232,6 +232,9 @@ export const exportChild = {
     sessions: z.array(z.object({ heldOn: day, group: z.string(), came: z.boolean(), by: z.string() })),
     /** Places of its own in an order; without a step it went along with its class again. */
     places: z.array(z.object({ order: z.string(), step: z.string().nullable(), again: z.boolean(), since: day })),
+    /** What was asked for when groups are made, and said of what it should be taught next. */
+    wishes: z.array(z.object({ id, kind: z.string(), by: z.string(), since: day })),
+    next: z.array(z.object({ gpc: z.string(), how: z.string(), until: day.nullable(), by: z.string(), since: day })),
   }),
 } as const satisfies Endpoint;
 

@@ -19,6 +19,12 @@ export const orderContent = z.object({
   kind: note(200),
   why: note(400),
   steps: z.array(step).max(120).readonly(),
+  /** What is taught as one thing here by a name of its own; the rest follows from rules. */
+  points: z
+    .array(z.object({ name: line(60), gpcs: z.array(gpc).min(1).max(20).readonly() }))
+    .max(80)
+    .readonly()
+    .optional(),
 });
 export type OrderBody = z.infer<typeof orderContent>;
 

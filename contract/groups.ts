@@ -15,6 +15,8 @@ const version = z.object({
   name: z.string(),
   members: z.array(member),
   targets: z.array(gpc),
+  /** Why it was changed, in a sentence; empty where no one said. */
+  why: z.string(),
 });
 /** A group in its newest state, with the names of its children. */
 const groupView = z.object({
@@ -58,6 +60,7 @@ export const saveGroup = {
     name: line(60),
     members: z.array(member).max(40),
     targets: z.array(gpc).max(12),
+    why: note(200).default(""),
     at: instant,
   }),
   answer: groupView,

@@ -16,6 +16,8 @@ export const getGaps = {
     today: day,
     /** `gpc` is the shape of words, as `CCVC`, on a map of blending. */
     columns: z.array(z.object({ gpc: z.string(), stepId: z.string(), step: z.number().int(), title: z.string() })),
+    /** The teaching points that the columns belong to, each with its columns; none on a map of blending. */
+    points: z.array(z.object({ name: z.string(), gpcs: z.array(z.string()) })),
     rows: z.array(
       z.object({
         id,
@@ -115,9 +117,18 @@ export const getWorth = {
   query: z.object({ classId: id.optional() }),
   answer: z.object({
     gpcs: z.array(z.string()),
-    /** In the order of `gpcs`. */
-    rows: z.array(z.object({ id, opens: z.array(z.number().int()) })),
+    /** In the order of `gpcs`: weighed common words, texts of the shelf, and of the words those with what the class is taught next. */
+    rows: z.array(
+      z.object({
+        id,
+        opens: z.array(z.number().int()),
+        texts: z.array(z.number().int()),
+        next: z.array(z.number().int()),
+      }),
+    ),
     examples: z.record(z.string(), z.array(z.string())),
+    /** By spelling, titles of texts that it opens for some of these children. */
+    titles: z.record(z.string(), z.array(z.string())),
   }),
 } as const satisfies Endpoint;
 export type WorthView = z.infer<typeof getWorth.answer>;

@@ -20,6 +20,7 @@ import { HttpProblem } from "./frame/problem.ts";
 import { serving } from "./frame/serve.ts";
 import type { Signals } from "./frame/signals.ts";
 import type { OpenTries } from "./frame/tries.ts";
+import { groupingRoutes } from "./groups/grouping-routes.ts";
 import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
 import type { Jobs } from "./jobs.ts";
@@ -79,6 +80,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   faceRoutes,
   standingRoutes,
   groupRoutes,
+  groupingRoutes,
   sessionRoutes,
   reportRoutes,
   textRoutes,

@@ -12,6 +12,7 @@ import type { Gate } from "./frame/gate.ts";
 import type { LiveHub } from "./frame/live.ts";
 import type { Serve } from "./frame/serve.ts";
 import type { OpenTries } from "./frame/tries.ts";
+import * as grouping from "./groups/grouping.ts";
 import * as groups from "./groups/repository.ts";
 import type { Jobs } from "./jobs.ts";
 import * as ledger from "./ledger/repository.ts";
@@ -58,6 +59,7 @@ const repositories = {
   readings,
   standings,
   groups,
+  grouping,
   sessions,
   planning,
   texts,

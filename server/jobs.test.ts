@@ -2,6 +2,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { defaultSettings, sectionOf } from "#core/checks";
+import { startingWeights } from "#core/groups";
 import type { Dealt } from "./checks/deal.ts";
 import { jobsHere, poolOfJobs } from "./frame/jobs.ts";
 import { HttpProblem } from "./frame/problem.ts";
@@ -45,7 +46,7 @@ const toFill = {
     children: [],
   },
   targets: ["g=g"],
-  wish: null,
+  ...{ wish: null, weights: startingWeights, said: [] },
 };
 
 describe("jobs on threads of their own", () => {
@@ -130,9 +131,20 @@ it("choose a session's target, where none is asked for, by what it opens for the
   const known = [..."satpinmdgockeurhbfljvw"].map((letter) => `${letter}=${letter === "c" ? "k" : letter}`);
   const chances = [...known.map((gpc) => [gpc, 0.95] as const), ["dd=d", 0.2] as const, ["ee=ee", 0.2] as const];
   const needs = [["dd=d", 0.8] as const, ["ee=ee", 0.8] as const];
-  const common = { known, wholes: ["the"], unsteady: [], needed: ["dd=d", "ee=ee"], children: [{ needs, chances }] };
+  const common = {
+    known,
+    wholes: ["the"],
+    unsteady: [],
+    needed: ["dd=d", "ee=ee"],
+    children: [{ needs, chances, next: [] }],
+  };
   const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };
   const filled = await here.run("fillSession", wanted, 1);
   expect(filled).toMatchObject({ plan: { target: "ee=ee" } });
+  // What the group puts off waits; what it pins comes first.
+  const said = async (how: "pinned" | "later", gpc: string) =>
+    here.run("fillSession", { ...wanted, said: [{ gpc, how }] }, 1);
+  expect(await said("later", "ee=ee")).toMatchObject({ plan: { target: "dd=d" } });
+  expect(await said("pinned", "dd=d")).toMatchObject({ plan: { target: "dd=d" } });
   expect(await here.run("fillSession", { ...wanted, wish: "dd=d" }, 1)).toMatchObject({ plan: { target: "dd=d" } });
 });

@@ -236,6 +236,7 @@ describe("groups and what they stand on", () => {
       groupId,
       name,
       targets: [],
+      why: "",
       savedAt,
       members: [],
     });
@@ -264,6 +265,7 @@ describe("groups and what they stand on", () => {
         groupId: second,
         name: "Second",
         targets: [],
+        why: "",
         savedAt: "2026-11-06T09:00:00.000Z",
         members: [],
       },

@@ -4,10 +4,12 @@ import {
   type Asking,
   addChild,
   addClass,
+  addWish,
   type Endpoint,
   getSchool,
   markTaught,
   planNewSession,
+  putMoveOff,
   reportSession,
   saveAnswers,
   saveGroup,
@@ -15,6 +17,7 @@ import {
   savePreset,
   saveReading,
   saveText,
+  sayNextOfChild,
   shareSession,
   startSitting,
 } from "#contract";
@@ -32,6 +35,7 @@ export interface OneOfEach {
   readonly reportId: string;
   readonly textId: string;
   readonly presetId: string;
+  readonly wishId: string;
   readonly token: string;
 }
 
@@ -107,7 +111,24 @@ export async function oneOfEach(ask: Ask, word: string): Promise<OneOfEach> {
     params: { id: presetId },
     body: { version: 0, name: `${word} plan`, purpose: "", sections: [part("card")] },
   });
-  return { classId, childId, groupId, sessionId, sittingId, checkId, readingId, reportId, textId, presetId, token };
+  const wishId = uuid();
+  await ask(addWish, { params: { id: childId }, body: { id: wishId, kind: "alone", otherId: null } });
+  await ask(sayNextOfChild, { params: { id: childId }, body: { gpc: "m=m", how: "pinned", until: null } });
+  await ask(putMoveOff, { params: { id: childId }, body: { kind: "join", until: "2027-01-10" } });
+  return {
+    wishId,
+    classId,
+    childId,
+    groupId,
+    sessionId,
+    sittingId,
+    checkId,
+    readingId,
+    reportId,
+    textId,
+    presetId,
+    token,
+  };
 }
 
 /** A preparation with nothing in it. */

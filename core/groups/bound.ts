@@ -1,4 +1,4 @@
-import { type Column, pricedGroups, worthOfBlocks } from "./price.ts";
+import { type Column, type Prices, pricedGroups, worthOfBlocks } from "./price.ts";
 import type { GroupFinder } from "./propose.ts";
 
 /** A solver of linear programs: a model as CPLEX LP text, its columns `x0`, `x1` … and its rows in their order. */
@@ -9,8 +9,8 @@ export interface Solver {
   ): {
     readonly Status: string;
     readonly ObjectiveValue: number;
-    readonly Columns: Readonly<Record<string, { readonly Name?: string; readonly Primal?: number }>>;
-    readonly Rows: readonly { readonly Name?: string; readonly Dual?: number }[];
+    readonly Columns: Readonly<Record<string, { readonly Index: number; readonly Primal?: number }>>;
+    readonly Rows: readonly { readonly Index: number; readonly Dual?: number }[];
   };
 }
 
@@ -52,10 +52,7 @@ export function* boundOf(finder: GroupFinder, solver: Solver): Generator<Bound, 
   let step = 0;
   while (step < SLACKS.length) {
     const columns = [...pool.values()];
-    const solved = solver.solve(modelOf(columns, rules.blocks.length, rules.groups));
-    if (solved.Status !== "Optimal") throw new Error(`The bound could not be worked out: ${solved.Status}.`);
-    const duals = Float64Array.from(solved.Rows, ({ Dual = 0 }) => Math.max(0, Dual));
-    const prices = { blocks: duals.slice(0, rules.blocks.length), group: duals[rules.blocks.length] ?? 0 };
+    const prices = pricesBy(solver, columns, { blocks: rules.blocks.length, groups: rules.groups });
     const slack = ((SLACKS[step] ?? 0) * Math.max(1, finder.need())) / rules.groups;
     const { columns: better, most } = pricedGroups(table, rules, prices, slack);
     const paid = prices.blocks.reduce((sum, price) => sum + price, 0);
@@ -67,10 +64,27 @@ export function* boundOf(finder: GroupFinder, solver: Solver): Generator<Bound, 
     if (bound - search.worth < EPS) return told(true);
   }
   const whole = [...pool.values()];
+  if (whole.length === 0) return told(true);
   const mixed = solver.solve(modelOf(whole, rules.blocks.length, rules.groups, true), { time_limit: 5 });
   const chosen = whole.filter((_, at) => (mixed.Columns[`x${at}`]?.Primal ?? 0) > 0.5);
   search.offer(chosen.map(({ blocks }) => blocks));
   return told(true);
+}
+
+/** What the best mix of these groups, which may be shared out in parts, pays for each block and for a group. */
+function pricesBy(
+  solver: Solver,
+  columns: readonly Column[],
+  { blocks, groups }: { blocks: number; groups: number },
+): Prices {
+  const prices = new Float64Array(blocks);
+  if (columns.length === 0) return { blocks: prices, group: 0 };
+  const solved = solver.solve(modelOf(columns, blocks, groups));
+  if (solved.Status !== "Optimal") throw new Error(`The bound could not be worked out: ${solved.Status}.`);
+  const duals = solved.Rows.map(({ Dual = 0 }) => Math.max(0, Dual));
+  const inSome = new Set(columns.flatMap((column) => column.blocks));
+  for (let block = 0; block < blocks; block++) if (inSome.has(block)) prices[block] = duals.shift() ?? 0;
+  return { blocks: prices, group: duals[0] ?? 0 };
 }
 
 /** Each block in one group at most, and no more groups than there may be; with whole numbers, groups are taken or not. */
@@ -83,7 +97,8 @@ function modelOf(columns: readonly Column[], blocks: number, groups: number, who
     "Maximize",
     ` worth: ${wrap(columns.map(({ worth }, at) => `${worth.toFixed(6)} ${name(at)}`))}`,
     "Subject To",
-    ...rows.map((row, block) => ` b${block}: ${row.length > 0 ? wrap(row) : "0 x0"} <= 1`),
+    // A row without columns would have no place among the duals.
+    ...rows.flatMap((row, block) => (row.length > 0 ? [` b${block}: ${wrap(row)} <= 1`] : [])),
     ` groups: ${wrap(all)} <= ${groups}`,
     ...(whole ? ["Binary", ...all.map((one) => ` ${one}`)] : ["Bounds", ...all.map((one) => ` ${one} >= 0`)]),
     "End",

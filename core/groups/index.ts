@@ -1,6 +1,7 @@
 /** Who learns together: what a need is worth, proposals within limits, how far from the best, targets, fit, and why. */
 export * from "./bound.ts";
 export * from "./fit.ts";
+export * from "./learners.ts";
 export * from "./moves.ts";
 export * from "./propose.ts";
 export * from "./shelf.ts";

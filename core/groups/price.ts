@@ -210,7 +210,7 @@ class Picker {
       if (filled === most) {
         if (value <= (top[most - 1] as number)) continue;
         filled--;
-      } else if (filled >= least && value <= 0) continue;
+      } else if (filled >= least && value <= 0 && value <= (top[least - 1] ?? 0)) continue;
       let place = filled;
       while (place > 0 && (top[place - 1] as number) < value) {
         top[place] = top[place - 1] as number;

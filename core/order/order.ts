@@ -71,6 +71,12 @@ export function stepsUpTo(order: OrderContent, stepId: string | null): readonly 
   return order.steps.slice(0, at + 1);
 }
 
+/** The `count` steps that come after `stepId`; the first ones where it is null. */
+export function nextSteps(order: OrderContent, stepId: string | null, count: number): readonly Step[] {
+  const done = stepsUpTo(order, stepId).length;
+  return order.steps.slice(done, done + count);
+}
+
 /** What has been taught once `stepId` is reached, in teaching order. */
 export function taughtUpTo(order: OrderContent, stepId: string | null): readonly Gpc[] {
   return stepsUpTo(order, stepId).flatMap((step) => step.gpcs);

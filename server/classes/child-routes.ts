@@ -201,6 +201,7 @@ export function childRoutes({ serve }: Domain): void {
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
       places: await school.places.historyOfChild(child.id),
+      ...(await school.grouping.ofChild(child.id)),
     };
   });
 

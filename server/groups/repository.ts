@@ -1,4 +1,4 @@
-import { desc, eq, inArray, type SQL } from "drizzle-orm";
+import { desc, eq, inArray, type SQL, sql } from "drizzle-orm";
 import type { GroupView } from "#contract";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -10,6 +10,8 @@ interface Version {
   readonly savedAt: string;
   /** In which order the states of a group were saved, from 1; a device's clock has no say in it. */
   readonly number: number;
+  readonly groupId: string;
+  readonly why: string;
 }
 
 async function membersOf(inside: Inside, versionIds: readonly string[]) {
@@ -66,6 +68,11 @@ export async function history(inside: Inside, groupId: string) {
   return versionsWhere(inside, eq(t.groupVersions.groupId, groupId));
 }
 
+/** Every state of every group, group by group, the newest first. */
+export async function everyState(inside: Inside) {
+  return versionsWhere(inside, sql`true`);
+}
+
 /** The versions of groups in which a child was, group by group, newest first. */
 export async function historyOfChild(inside: Inside, childId: string) {
   const his = inside
@@ -85,18 +92,19 @@ async function versionsWhere(inside: Inside, which: SQL) {
     inside,
     versions.map((version) => version.id),
   );
-  return versions.map(({ id, name, targets, savedAt, number }) => ({
+  return versions.map(({ id, groupId, name, targets, savedAt, number, why }) => ({
     id,
+    groupId,
     version: number,
     name,
     targets,
     savedAt,
+    why,
     members: members.filter((member) => member.versionId === id).map(({ childId, locked }) => ({ childId, locked })),
   }));
 }
 
 export interface NewVersion extends Omit<Version, "number"> {
-  readonly groupId: string;
   readonly members: readonly { readonly childId: string; readonly locked: boolean }[];
 }
 
@@ -106,7 +114,7 @@ export interface NewVersion extends Omit<Version, "number"> {
  * @returns false when the group was saved meanwhile; then nothing was written
  */
 export async function save(inside: Inside, version: NewVersion, onto: number | null): Promise<boolean> {
-  const { id, groupId, name, targets, savedAt, members } = version;
+  const { id, groupId, name, targets, savedAt, why, members } = version;
   await inside.insert(t.groups).values({ id: groupId }).onConflictDoNothing();
   // Held, so that of two who save at once one comes second.
   await inside.select({ id: t.groups.id }).from(t.groups).where(eq(t.groups.id, groupId)).for("update");
@@ -117,7 +125,7 @@ export async function save(inside: Inside, version: NewVersion, onto: number | n
   if (before.some((one) => one.id === id)) return true;
   const newest = Math.max(0, ...before.map((one) => one.number));
   if (onto !== null && onto !== newest) return false;
-  await inside.insert(t.groupVersions).values({ id, groupId, number: newest + 1, name, targets, savedAt });
+  await inside.insert(t.groupVersions).values({ id, groupId, number: newest + 1, name, targets, savedAt, why });
   if (members.length > 0)
     await inside
       .insert(t.groupMembers)

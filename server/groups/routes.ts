@@ -16,7 +16,7 @@ export function groupRoutes({ serve }: Domain): void {
 
   serve(saveGroup, async ({ params, body, school, now }) => {
     refuseFuture(body.at, now);
-    const { versionId, name, members, at } = body;
+    const { versionId, name, members, at, why } = body;
     const targets = [...new Set(body.targets)];
     const ids = members.map((member) => member.childId);
     if (new Set(ids).size !== ids.length) throw unfit("A child stands twice in this group.");
@@ -24,7 +24,7 @@ export function groupRoutes({ serve }: Domain): void {
       throw unfit("One of these children is not here any more. Reload and save again.");
     const unknown = targets.find((gpc) => !findCorrespondence(gpc));
     if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
-    const state = { id: versionId, groupId: params.id, name, members, targets, savedAt: at };
+    const state = { id: versionId, groupId: params.id, name, members, targets, savedAt: at, why };
     if (!(await school.groups.save(state, body.version))) {
       const here = await mustGroup(school, params.id);
       throw changedMeanwhile("this group", {

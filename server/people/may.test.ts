@@ -123,6 +123,10 @@ function askingOf(name: string, one: OneOfEach): Asked {
     setPlaceOfChild: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     setPlaceOfGroup: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     saveAnswers: { answers: [{}] },
+    addWish: { id: uuid(), kind: "apart", otherId: childId },
+    sayNextOfChild: { gpc: "s=s", how: "struck", until: null },
+    sayNextOfClass: { gpc: "s=s", how: "pinned", until: null },
+    putMoveOff: { kind: "leave", until: "2027-01-10" },
   };
   const endpoint = byName.get(name) as contract.Endpoint;
   const { may } = endpoint;
@@ -134,6 +138,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
     textId: "mud",
     forKey: `child:${childId}`,
     reportId: one.reportId,
+    wishId: one.wishId,
+    day: "2026-11-20",
   };
   const query: Record<string, string> = {};
   for (const [path, thing] of Object.entries(theirs)) {

@@ -1,4 +1,4 @@
-import { commonWords, weighedNeeds } from "#core/groups";
+import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import { planSession, practiceWords, type SessionPlan } from "#core/plans";
 import type { Lexicon } from "#core/words";
@@ -16,17 +16,20 @@ export interface ToFill {
   readonly common: Common;
   /** The group's, in its order. */
   readonly targets: readonly string[];
+  /** What counts for what is worth teaching in this school, and what was said of single spellings for all of these children. */
+  readonly weights: WorthWeights;
+  readonly said: readonly Said[];
   /** The target that someone asked for; null lets the tool choose. */
   readonly wish: string | null;
 }
 
 /** A plan for children with this in common; or why there is none, in a sentence. */
 export function fillSession(
-  { words, common, targets, wish }: ToFill,
+  { words, common, targets, wish, weights, said }: ToFill,
   { stock, seed }: JobGiven<Shipped>,
 ): { readonly plan: SessionPlan } | { readonly unfit: string } {
   const lexicon = lexiconOf(stock.lexicon, words);
-  const target = wish ?? nextTarget(targets, common, lexicon);
+  const target = wish ?? nextTarget({ targets, common, lexicon, weights, said });
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
   const plan = planSession({
@@ -43,20 +46,37 @@ export function fillSession(
 
 /**
  * The plan's target when none is asked for: of the group's targets that some member still needs and that have enough words all
- * can read the one that is worth most to them today; where none has enough, the one with most.
+ * can read the one that is worth most to them today, what is pinned for all of them first; where none has enough, the one with most.
  */
-function nextTarget(targets: readonly string[], common: Common, lexicon: Lexicon): string | undefined {
+function nextTarget({
+  targets: all,
+  common,
+  lexicon,
+  weights,
+  said,
+}: Pick<ToFill, "targets" | "common" | "weights" | "said"> & { lexicon: Lexicon }): string | undefined {
+  const put = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [] : [gpc])));
+  // What is put off for all of them waits, unless nothing else is left.
+  const free = all.filter((gpc) => !put.has(gpc));
+  const targets = free.length > 0 ? free : all;
   const needed = targets.filter((gpc) => common.needed.includes(gpc));
   const open = needed.length > 0 ? needed : targets.length > 0 ? targets : common.needed;
   const known = new Set(common.known);
   const words = commonWords(lexicon);
   const needs = common.children.map((child) =>
-    weighedNeeds(words, { needs: new Map(child.needs), chances: new Map(child.chances) }),
+    weighedNeeds(words, {
+      needs: new Map(child.needs),
+      chances: new Map(child.chances),
+      next: new Set(child.next),
+      weights,
+    }),
   );
+  const pinned = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [gpc] : [])));
   const worth = (gpc: string) => needs.reduce((sum, its) => sum + (its.get(gpc) ?? 0), 0);
   const counted = open
     .map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length, worth: worth(gpc) }))
     .sort((one, other) => other.worth - one.worth);
   const most = [...counted].sort((one, other) => other.count - one.count)[0];
-  return (counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
+  const first = counted.find(({ gpc, count }) => pinned.has(gpc) && count > 0);
+  return (first ?? counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
 }

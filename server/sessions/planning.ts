@@ -1,3 +1,6 @@
+import type { Said } from "#core/groups";
+import { findMany } from "../classes/children.ts";
+import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
@@ -16,5 +19,23 @@ export interface PlanWanted {
 /** What a session for these children is filled from: the school's words, and what they can read today. */
 export async function toFill(inside: Inside, { childIds, targets, wish, today }: PlanWanted): Promise<ToFill> {
   const { sent: words } = await readWords(inside);
-  return { words, common: await commonOf(inside, childIds, today), targets, wish };
+  const { weights } = await readGrouping(inside);
+  return {
+    ...{ words, targets, wish, weights },
+    common: await commonOf(inside, childIds, today),
+    said: await saidOfAll(inside, childIds, today),
+  };
+}
+
+/** What was said of single spellings that holds for every one of these children. */
+async function saidOfAll(inside: Inside, childIds: readonly string[], today: string): Promise<Said[]> {
+  const said = await saidOn(inside, today);
+  const of = (all: typeof said.children, id: string) => all.find((one) => one.id === id)?.said ?? [];
+  const lists = (await findMany(inside, childIds)).map(
+    ({ id, classId }) =>
+      new Map([...of(said.classes, classId), ...of(said.children, id)].map(({ gpc, how }) => [gpc, how])),
+  );
+  return [...(lists[0] ?? [])].flatMap(([gpc, how]) =>
+    lists.every((list) => list.get(gpc) === how) ? [{ gpc, how }] : [],
+  );
 }

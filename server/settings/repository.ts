@@ -1,5 +1,5 @@
 import { and, eq, sql } from "drizzle-orm";
-import type { CheckSettingsBody, Keeping, OwnModel, ReadingSettingsBody, SecureWhenBody } from "#contract";
+import type { CheckSettingsBody, Grouping, Keeping, OwnModel, ReadingSettingsBody, SecureWhenBody } from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt, startOfDay } from "#core/ledger";
 import { type Parameters, parametersWith, startingSecureWhen } from "#core/mastery";
@@ -136,6 +136,7 @@ export interface SettingsChange {
   readonly reading?: ReadingSettingsBody;
   readonly secureWhen?: SecureWhenBody;
   readonly ownModel?: OwnModel | null;
+  readonly grouping?: Grouping;
   readonly keeping?: Keeping;
   readonly lockMinutes?: number;
 }

@@ -3,6 +3,7 @@ import {
   getSchool,
   nameSchool,
   setCheckSettings,
+  setGrouping,
   setKeeping,
   setModel,
   setReadingSettings,
@@ -20,7 +21,7 @@ const DAYS_DUE = 14;
 
 /** Changes one of the settings. @throws HttpProblem 409 when the settings were changed since this version */
 async function change(school: School, version: number, what: SettingsChange) {
-  const before = await school.settings.read();
+  const before = { ...(await school.settings.read()), grouping: await school.grouping.read() };
   if (await school.settings.change(what, version)) return { done: true as const, version: version + 1 };
   const theirs = Object.fromEntries(Object.keys(what).map((key) => [key, before[key as keyof SettingsChange]]));
   mustAgree("the settings", { version: before.version, mine: what, theirs });
@@ -53,6 +54,8 @@ export function settingRoutes({ serve }: Domain): void {
   serve(nameSchool, async ({ body, school }) => {
     return change(school, body.version, { name: body.name });
   });
+
+  serve(setGrouping, async ({ body, school }) => change(school, body.version, { grouping: body.grouping }));
 
   serve(setTimeZone, async ({ body, school }) => {
     if (!isTimeZone(body.timeZone))

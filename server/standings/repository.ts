@@ -8,6 +8,7 @@ import {
   childRow,
   codeOf,
   confusionsIn,
+  dayOfNumber,
   doubtOf,
   historyOf,
   type Known,
@@ -26,10 +27,12 @@ import {
   type WorthAsking,
   whyStanding,
 } from "#core/mastery";
+import { allGpcs, nextSteps, type OrderContent, pointsAmong, pointsOf } from "#core/order";
 import { plural } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
 import { outlineOf } from "../classes/outline.ts";
 import { brief as briefClasses } from "../classes/repository.ts";
+import type { ToWeigh } from "../groups/worth.ts";
 import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtByClass, taughtNothing } from "../orders/taught.ts";
@@ -40,6 +43,11 @@ import { type KnownChild, knownOf } from "./kept.ts";
 import { matterIn } from "./matter.ts";
 
 export { seekFrom } from "./seek.ts";
+
+/** What is taught in so many steps from now is what a class needs other things for. */
+const STEPS_AHEAD = 2;
+const nextOf = ({ taught: { order, stepId } }: Pick<KnownChild, "taught">): readonly string[] =>
+  nextSteps(order, stepId, STEPS_AHEAD).flatMap((step) => step.gpcs);
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -77,9 +85,14 @@ export async function gapMap(inside: Inside, today: string, classId?: string, of
   const gpcs = [...columns.keys()];
   const skills = gpcs.map((gpc): Skill => `${of === "spelling" ? "spell" : "say"} ${gpc}`);
   const by = [today, ...skills].join(" ");
+  const orders = new Set([
+    ...classes.map((one) => taught.get(one.id)?.order ?? taughtNothing.order),
+    ...[...known.values()].map((one) => one.taught.order),
+  ]);
   return {
     today,
     columns: [...columns.values()],
+    points: pointsOfAll([...orders], gpcs),
     rows: children.map(({ id, name, classId }) => {
       const one = known.get(id);
       return { id, name, classId, cells: one ? cellsOf(one, skills, today, by) : "" };
@@ -87,12 +100,15 @@ export async function gapMap(inside: Inside, today: string, classId?: string, of
   };
 }
 
-/** The chance of each spelling that the children of a class, or of all, were taught or asked; what was never taught is left out. */
+/**
+ * The chance of each spelling that the children of a class, or of all, were taught or asked, with the exception words that they
+ * were taught and what they are taught next; what was never taught is left out.
+ */
 export async function chancesOf(
   inside: Inside,
   today: string,
   classId?: string,
-): Promise<{ gpcs: string[]; children: { id: string; chances: number[] }[] }> {
+): Promise<{ gpcs: string[]; children: ToWeigh[] }> {
   const { columns, rows } = await gapMap(inside, today, classId);
   const gpcs = columns.map(({ gpc }) => gpc);
   const known = await knownOf(
@@ -101,11 +117,24 @@ export async function chancesOf(
   );
   return {
     gpcs,
-    children: [...known].map(([id, { known: its, by }]) => ({
+    children: [...known].map(([id, { known: its, by, taught }]) => ({
       id,
       chances: childRow(its, gpcs, today, by).map(({ chance }) => Math.round(chance * 1000) / 1000),
+      wholes: taught.exceptionWords,
+      next: nextOf({ taught }),
     })),
   };
+}
+
+/** Points by the first order that teaches them; what a second one has besides is as that has it. */
+function pointsOfAll(orders: readonly OrderContent[], gpcs: readonly string[]): Gaps["points"] {
+  const left = new Set(gpcs);
+  return orders.flatMap((order) =>
+    pointsAmong(
+      pointsOf(order),
+      allGpcs(order).filter((gpc) => left.delete(gpc)),
+    ).map(({ name, gpcs: its }) => ({ name, gpcs: [...its] })),
+  );
 }
 
 /** The map of blending: a column a shape of words that one of these children was asked, short ones first. */
@@ -120,6 +149,7 @@ function blendingMap(
   const by = [today, ...skills].join(" ");
   return {
     today,
+    points: [],
     columns: shapes.map((shape) => ({
       gpc: shape,
       stepId: String(shape.length),
@@ -172,10 +202,11 @@ export interface Common {
   readonly unsteady: readonly string[];
   /** Taught to all and a gap, or missed last time, in at least one; in teaching order. */
   readonly needed: readonly string[];
-  /** What each of them needs, and the chance of each spelling; both as pairs, since this is sent to a thread. */
+  /** What each of them needs, the chance of each spelling, and what it is taught next; as lists, since this is sent to a thread. */
   readonly children: readonly {
     readonly needs: readonly (readonly [string, number])[];
     readonly chances: readonly (readonly [string, number])[];
+    readonly next: readonly string[];
   }[];
 }
 
@@ -203,12 +234,13 @@ export async function commonOf(inside: Inside, childIds: readonly string[], toda
         someone(at, (one) => one.state === "unsteady" || one.state === "not sure yet"),
     ).reverse(),
     needed: which((at) => someone(at, (one) => one.answers > 0 && !canRead(one))),
-    children: rows.map((row) => ({
+    children: rows.map((row, place) => ({
       needs: gpcs.flatMap((gpc, at) => {
         const need = needFor(row[at] as Standing);
         return need > 0 ? [[gpc, need] as const] : [];
       }),
       chances: gpcs.map((gpc, at) => [gpc, (row[at] as Standing).chance] as const),
+      next: nextOf(children[place] as KnownChild),
     })),
   };
 }
@@ -363,6 +395,22 @@ export async function toForetell(
 
 /** What a child should be asked again as it was last worked out, by what is known of it. */
 const lastLooks = new WeakMap<Known, { readonly by: string; readonly cards: readonly WorthAsking[] }>();
+
+/** Of each of these children the last day on which a spelling was asked or read, by spelling. */
+export async function askedOn(
+  inside: Inside,
+  childIds: readonly string[],
+): Promise<Map<string, (gpc: string) => string | undefined>> {
+  return new Map(
+    [...(await knownOf(inside, [...new Set(childIds)]))].map(([id, { known }]) => [
+      id,
+      (gpc: string) => {
+        const day = known.mind.traces[`say ${gpc}`]?.day;
+        return day === undefined ? undefined : dayOfNumber(day);
+      },
+    ]),
+  );
+}
 
 /** What each of these children should be asked again today; a child of whom nothing is doubtful is left out. */
 export async function secondLooks(

@@ -50,11 +50,21 @@ export function standingRoutes({ serve, jobs }: Domain): void {
     async ({ query, school, now, request }) => {
       const { gpcs, children } = await school.standings.chancesOf(await school.settings.dayOf(now), query.classId);
       const { sent: words } = await school.words.read();
-      const worth = await jobs.run("worthFor", { words, gpcs, children }, SEED, { signal: untilGone(request) });
+      const texts = (await school.texts.listOwn()).map(({ id, content: { title, body } }) => ({ id, title, body }));
+      const wanted = { words, gpcs, children, texts };
+      const worth = await jobs.run("worthFor", wanted, SEED, { signal: untilGone(request) });
+      const lists = (of: Readonly<Record<string, readonly string[]>>) =>
+        Object.fromEntries(Object.entries(of).map(([gpc, list]) => [gpc, [...list]]));
       return {
         gpcs,
-        rows: worth.rows.map(({ id, opens }) => ({ id, opens: [...opens] })),
-        examples: Object.fromEntries(Object.entries(worth.examples).map(([gpc, list]) => [gpc, [...list]])),
+        rows: worth.rows.map(({ id, opens, texts: brought, next }) => ({
+          id,
+          opens: [...opens],
+          texts: [...brought],
+          next: [...next],
+        })),
+        examples: lists(worth.examples),
+        titles: lists(worth.titles),
       };
     },
     { apart: true },

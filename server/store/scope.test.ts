@@ -275,12 +275,14 @@ describe("another school's rows", () => {
         chancesOf: () => other.standings.chancesOf(today, classId),
         changesBy: () => other.standings.changesBy(childId, { readingId }, today).catch(() => null),
         seekFrom: () => other.standings.seekFrom([childId], today),
+        askedOn: async () => (await other.standings.askedOn([childId])).get(childId)?.("s=s"),
         confusionsOf: () => other.standings.confusionsOf(childId, new Map(), today),
       },
       groups: {
         list: () => other.groups.list(),
         find: () => other.groups.find(groupId),
         history: () => other.groups.history(groupId),
+        everyState: () => other.groups.everyState(),
         historyOfChild: () => other.groups.historyOfChild(childId),
         save: () =>
           other.groups.save(
@@ -291,10 +293,25 @@ describe("another school's rows", () => {
               members: [{ childId, locked: false }],
               targets: [],
               savedAt: mark.markedAt,
+              why: "",
             },
             null,
           ),
         setClosed: () => other.groups.setClosed(groupId, true),
+      },
+      grouping: {
+        read: () => other.grouping.read(),
+        wishes: () => other.grouping.wishes(),
+        putWish: () =>
+          other.grouping.putWish({
+            ...{ id: yearId, kind: "alone", childId, otherId: null, by: "D.", since: today },
+          }),
+        removeWish: () => other.grouping.removeWish(childId, mine.wishId),
+        saidOn: () => other.grouping.saidOn(today),
+        sayNext: () => other.grouping.sayNext({ childId }, "s=s", null),
+        movesOff: () => other.grouping.movesOff(today),
+        putMoveOff: () => other.grouping.putMoveOff(childId, "leave", "2026-12-24"),
+        ofChild: () => other.grouping.ofChild(childId),
       },
       sessions: {
         list: () => other.sessions.list(groupId),

@@ -1,11 +1,12 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf, nextBest, openedFor, tooLittleKnown } from "./learners.ts";
+import { learnersOf, nextBest, nextBestOfAll, openedFor, tooLittleKnown } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
   today: "2026-11-20",
+  points: [],
   columns: gpcs.map((gpc, at) => ({ gpc, step: at + 1, stepId: `s${at + 1}`, title: "" })),
   rows: [
     { id: "ada", name: "Ada", classId: "k", cells: "s95g05g20u62o75u85n00.00" },
@@ -20,7 +21,6 @@ test("each cell of the map becomes need, security or nothing", () => {
     ["a=a", 0.95],
     ["t=t", 0.8],
     ["sh=sh", 0.38],
-    ["ee=ee", 0.25],
   ]);
   expect([...(ada?.secure ?? [])]).toEqual(["m=m"]);
   expect(ben?.needs.size).toBe(0);
@@ -29,40 +29,72 @@ test("each cell of the map becomes need, security or nothing", () => {
 });
 
 test("who needs nothing stays out of a proposal made from the map", () => {
-  const { groups, withoutNeed } = proposeGroups({
+  const { groups, unplaced } = proposeGroups({
     learners: learnersOf(map),
     order: gpcs,
     shape: { by: "size", least: 3, most: 5 },
     seed: 1,
   });
-  expect(groups).toEqual([{ members: ["ada"], targets: ["a=a", "t=t", "sh=sh", "ee=ee"] }]);
-  expect(withoutNeed).toEqual(["ben", "cy"]);
+  expect(groups).toEqual([{ members: ["ada"], targets: ["a=a", "t=t", "sh=sh"] }]);
+  expect([...unplaced]).toEqual([
+    ["ben", "no need"],
+    ["cy", "no need"],
+  ]);
 });
 
+const ofGpcs = (of: Record<string, number>) => gpcs.map((gpc) => of[gpc] ?? 0);
+const brings = {
+  opens: ofGpcs({ "a=a": 40, "t=t": 10, "sh=sh": 20 }),
+  texts: ofGpcs({ "t=t": 2 }),
+  next: ofGpcs({ "sh=sh": 5 }),
+};
+const worth = {
+  gpcs,
+  rows: ["ada", "ben"].map((id) => ({ id, ...brings })),
+  examples: { "a=a": ["cat", "man", "had"], "sh=sh": ["ship"] },
+  titles: { "t=t": ["The Mud Run"] },
+};
 test("a need weighs by what it opens for that child, and targets tell what they open for who needs them", () => {
-  const opens = gpcs.map((gpc) => ({ "a=a": 40, "t=t": 10, "sh=sh": 20 })[gpc] ?? 0);
-  const worth = {
-    gpcs,
-    rows: ["ada", "ben"].map((id) => ({ id, opens })),
-    examples: { "a=a": ["cat", "man", "had"], "sh=sh": ["ship"] },
-  };
-  const all = learnersOf(map, worth);
+  const all = learnersOf(map, { worth });
   const needs = all[0]?.needs as ReadonlyMap<string, number>;
-  expect(needs.get("a=a")).toBeCloseTo(0.95, 3);
-  expect(needs.get("t=t")).toBeCloseTo(0.8 * 0.4, 3);
-  expect(needs.get("ee=ee")).toBeCloseTo(0.25 * 0.2, 3);
+  // Words count four parts of six, texts and what is taught next one each; a fifth stays whatever it brings.
+  const share = (parts: number) => 0.2 + (0.8 * parts) / 6;
+  expect(needs.get("a=a")).toBeCloseTo(0.95 * share(4), 2);
+  expect(needs.get("t=t")).toBeCloseTo(0.8 * share(1 + 1), 2);
+  expect(needs.get("sh=sh")).toBeCloseTo(0.38 * share(2 + 1), 2);
+  const byWords = learnersOf(map, { worth, weights: { words: 1, texts: 0, next: 0 } })[0]?.needs;
+  expect(byWords?.get("a=a")).toBeCloseTo(0.95, 3);
+  expect(byWords?.get("t=t")).toBeCloseTo(0.8 * 0.4, 3);
   expect([...(all[0]?.secure ?? [])]).toEqual(["m=m"]);
   // Of a child of whom no one worked it out every need weighs alike.
   expect(all[2]?.needs.size).toBe(0);
   expect(openedFor(["t=t", "a=a", "ee=ee"], all, worth)).toEqual([
-    { gpc: "a=a", words: 40, examples: ["cat", "man", "had"] },
-    { gpc: "t=t", words: 10, examples: [] },
+    { gpc: "a=a", need: 1, words: 40, next: 0, texts: 0, examples: ["cat", "man", "had"], titles: [] },
+    { gpc: "t=t", need: 1, words: 10, next: 0, texts: 2, examples: [], titles: ["The Mud Run"] },
   ]);
   expect(openedFor(["t=t"], all, undefined)).toEqual([]);
   // What is needed and opens most comes first; what opens nothing is no next thing.
   const ada = all[0] as (typeof all)[number];
   expect(nextBest(ada, worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
   expect(nextBest(ada, worth, 1)).toHaveLength(1);
+});
+
+test("what is pinned comes first, what is put off or struck out is no need; a child's own say comes behind its class's", () => {
+  const say = (gpc: string, how: "pinned" | "later" | "struck") => ({
+    ...{ gpc, how, until: how === "later" ? "2027-01-01" : null, by: "D.", since: "2026-11-20" },
+  });
+  const said = {
+    classes: [{ id: "k", said: [say("a=a", "struck"), say("t=t", "later")] }],
+    children: [{ id: "ada", said: [say("a=a", "pinned"), say("igh=igh", "pinned"), say("m=m", "pinned")] }],
+  };
+  const [ada, ben] = learnersOf(map, { worth, said });
+  expect([...(ada?.needs ?? [])].map(([gpc, need]) => [gpc, need === 1])).toEqual([
+    ["a=a", true],
+    ["sh=sh", false],
+    ["igh=igh", true],
+  ]);
+  expect(ben?.needs.size).toBe(0);
+  expect(nextBestOfAll(learnersOf(map, { worth }), worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
 });
 
 test("of whom little was asked nothing is said", () => {

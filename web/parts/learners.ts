@@ -1,64 +1,111 @@
-import type { Gaps, WorthView } from "#contract";
-import { type Learner, worthOfNeed } from "#core/groups";
+import type { Gaps, NextView, WorthView } from "#contract";
+import {
+  type Brings,
+  bestOf,
+  heeding,
+  type Learner,
+  learnersIn,
+  startingWeights,
+  type WorthWeights,
+  worthOfNeed,
+} from "#core/groups";
 import { cellAt } from "#core/mastery";
 
-/**
- * The children of a map as the grouping sees them: what each needs, weighed by what it would open for that child.
- * @param worth undefined where no one knows; then every need weighs alike
- */
-export function learnersOf(map: Gaps, worth?: WorthView): readonly Learner[] {
-  const opensOf = new Map(worth?.rows.map((row) => [row.id, row.opens]));
-  const place = new Map(worth?.gpcs.map((gpc, at) => [gpc, at]));
-  return map.rows.map((row) => {
-    const needs = new Map<string, number>();
-    const secure = new Set<string>();
-    map.columns.forEach(({ gpc }, at) => {
-      const cell = cellAt(row.cells, at);
-      if (cell.need > 0) needs.set(gpc, cell.need);
-      if (cell.state === "secure") secure.add(gpc);
-    });
-    const opens = opensOf.get(row.id);
-    if (!opens) return { id: row.id, needs, secure };
-    const of = (gpc: string) => opens[place.get(gpc) ?? -1] ?? 0;
-    const best = Math.max(0, ...[...needs.keys()].map(of));
-    return {
-      id: row.id,
-      needs: new Map([...needs].map(([gpc, need]) => [gpc, worthOfNeed(need, of(gpc), best)])),
-      secure,
-    };
+/** By what needs are weighed: what each spelling brings, how much each part counts, and what a teacher said of it. */
+export interface Weighing {
+  /** Undefined where no one knows; then every need weighs alike. */
+  readonly worth?: WorthView | undefined;
+  readonly weights?: WorthWeights | undefined;
+  readonly said?: NextView | undefined;
+}
+
+const nothing: Brings = { words: 0, texts: 0, next: 0 };
+
+/** What each spelling would bring a child, by spelling; undefined of a child of whom no one worked it out. */
+function bringsOf(worth: WorthView | undefined, childId: string): ((gpc: string) => Brings) | undefined {
+  const row = worth?.rows.find(({ id }) => id === childId);
+  if (!worth || !row) return undefined;
+  const place = new Map(worth.gpcs.map((gpc, at) => [gpc, at]));
+  return (gpc) => {
+    const at = place.get(gpc);
+    if (at === undefined) return nothing;
+    return { words: row.opens[at] ?? 0, texts: row.texts[at] ?? 0, next: row.next[at] ?? 0 };
+  };
+}
+
+/** The children of a map as the grouping sees them: what each needs, weighed by what it would bring that child. */
+export function learnersOf(map: Gaps, { worth, weights = startingWeights, said }: Weighing = {}): readonly Learner[] {
+  const ofClass = new Map(said?.classes.map((one) => [one.id, one.said]));
+  const ofChild = new Map(said?.children.map((one) => [one.id, one.said]));
+  return learnersIn(map).map((learner) => {
+    const about = [...(ofClass.get(learner.classId ?? "") ?? []), ...(ofChild.get(learner.id) ?? [])];
+    const brings = bringsOf(worth, learner.id);
+    if (!brings) return heeding(learner, about);
+    const best = bestOf([...learner.needs.keys()].map(brings));
+    const needs = new Map(
+      [...learner.needs].map(([gpc, need]) => [gpc, worthOfNeed(need, brings(gpc), best, weights)]),
+    );
+    return heeding({ ...learner, needs }, about);
   });
 }
 
-/** What a spelling opens for those of some children who need it: common words in the mean, and examples. */
+/** What a spelling brings those of some children who need it: in the mean, with examples. */
 export interface OpenedFor {
   readonly gpc: string;
+  /** How many of them need it. */
+  readonly need: number;
   readonly words: number;
   readonly examples: readonly string[];
+  /** Of the words, those with what the class is taught next. */
+  readonly next: number;
+  /** Titles of texts that it opens for some child of the map. */
+  readonly titles: readonly string[];
+  /** Texts that it opens for the child of them for whom it opens most. */
+  readonly texts: number;
 }
 
-/** What each of these targets would open for these children, what opens most first; what opens nothing is left out. */
+/** What each of these targets would bring these children, what opens most first; what brings nothing is left out. */
 export function openedFor(
   targets: readonly string[],
   members: readonly Learner[],
   worth: WorthView | undefined,
 ): readonly OpenedFor[] {
   if (!worth) return [];
-  const opensOf = new Map(worth.rows.map((row) => [row.id, row.opens]));
+  const all = new Map(members.map(({ id }) => [id, bringsOf(worth, id)]));
   return targets
     .map((gpc): OpenedFor => {
-      const at = worth.gpcs.indexOf(gpc);
       const who = members.filter(({ needs }) => (needs.get(gpc) ?? 0) > 0);
-      const sum = who.reduce((total, { id }) => total + (opensOf.get(id)?.[at] ?? 0), 0);
-      return { gpc, words: who.length > 0 ? Math.round(sum / who.length) : 0, examples: worth.examples[gpc] ?? [] };
+      const brought = who.map(({ id }) => all.get(id)?.(gpc) ?? nothing);
+      const mean = (part: "words" | "next") =>
+        who.length > 0 ? Math.round(brought.reduce((sum, one) => sum + one[part], 0) / who.length) : 0;
+      const texts = Math.max(0, ...brought.map((one) => one.texts));
+      return {
+        ...{ gpc, need: who.length, words: mean("words"), next: mean("next"), texts },
+        examples: worth.examples[gpc] ?? [],
+        titles: texts > 0 ? (worth.titles[gpc] ?? []) : [],
+      };
     })
-    .filter(({ words }) => words > 0)
+    .filter(({ words, texts }) => words > 0 || texts > 0)
     .sort((one, other) => other.words - one.words);
 }
 
-/** The spellings that it is worth most to teach one child next, what is worth most first, with what each would open. */
+/** The spellings that it is worth most to teach one child next, what is worth most first, with what each would bring. */
 export function nextBest(learner: Learner, worth: WorthView | undefined, most = 5): readonly OpenedFor[] {
   const targets = [...learner.needs].sort(([, one], [, other]) => other - one).map(([gpc]) => gpc);
   const opened = new Map(openedFor(targets, [learner], worth).map((one) => [one.gpc, one]));
+  return targets.flatMap((gpc) => opened.get(gpc) ?? []).slice(0, most);
+}
+
+/** The same for a class: by what all its children need. */
+export function nextBestOfAll(
+  learners: readonly Learner[],
+  worth: WorthView | undefined,
+  most = 8,
+): readonly OpenedFor[] {
+  const sums = new Map<string, number>();
+  for (const { needs } of learners) for (const [gpc, need] of needs) sums.set(gpc, (sums.get(gpc) ?? 0) + need);
+  const targets = [...sums].sort(([, one], [, other]) => other - one).map(([gpc]) => gpc);
+  const opened = new Map(openedFor(targets.slice(0, 3 * most), learners, worth).map((one) => [one.gpc, one]));
   return targets.flatMap((gpc) => opened.get(gpc) ?? []).slice(0, most);
 }
 

@@ -15,6 +15,7 @@ import {
 import type {
   CheckSettingsBody,
   Did,
+  Grouping,
   Opens,
   OrderBody,
   OwnModel,
@@ -50,9 +51,11 @@ export const schools = pgTable(
     checks: jsonb("checks").$type<Partial<CheckSettingsBody>>().notNull().default({}),
     /** What it measures readings against; what is missing is as it ships. */
     reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
-    /** When it calls a spelling secure; null until it has said. */
+    /** How it makes its groups; what is missing is as it ships. */
+    grouping: jsonb("grouping").$type<Partial<Grouping>>().notNull().default({}),
     /** Numbers of the model of the school's own, with how they were found; null while it goes by what ships. */
     ownModel: jsonb("own_model").$type<OwnModel>(),
+    /** When it calls a spelling secure; null until it has said. */
     secureWhen: jsonb("secure_when").$type<SecureWhenBody>(),
     /** Of its settings. */
     version: version(),

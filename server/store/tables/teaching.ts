@@ -1,8 +1,8 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
-import type { PlanBody, PreparationBody, TextContentBody } from "#contract";
+import type { MoveView, PlanBody, PreparationBody, SaidOfNext, TextContentBody, Wish } from "#contract";
 import { at, belongs, keyOf, nowHere, ofSchool, schoolId, version } from "../columns.ts";
-import { children, members, orders } from "./school.ts";
+import { children, classes, members, orders } from "./school.ts";
 
 /** Texts of the school's own. */
 export const texts = pgTable(
@@ -71,6 +71,8 @@ export const groupVersions = pgTable(
     name: text("name").notNull(),
     targets: jsonb("targets").$type<string[]>().notNull(),
     savedAt: at("saved_at").notNull(),
+    /** Why it was changed, in a sentence; empty where no one said. */
+    why: text("why").notNull().default(""),
   },
   (table) => [
     keyOf(table, table.id),
@@ -106,6 +108,70 @@ export const memberGroups = pgTable(
     keyOf(table, table.memberId, table.groupId),
     belongs("member_groups_member", table, table.memberId, members).onDelete("cascade"),
     belongs("member_groups_group", table, table.groupId, groups).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
+/** What was asked for when groups are made: two apart or together, one alone. */
+export const wishes = pgTable(
+  "wishes",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    kind: text("kind").$type<Wish["kind"]>().notNull(),
+    childId: uuid("child_id").notNull(),
+    /** Null for who is taught alone. */
+    otherId: uuid("other_id"),
+    by: text("by").notNull(),
+    since: date("since").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("wishes_child", table, table.childId, children).onDelete("cascade"),
+    belongs("wishes_other", table, table.otherId, children).onDelete("cascade"),
+    check("wishes_pair", sql`(kind = 'alone') = (other_id is null)`),
+    ofSchool(),
+  ],
+);
+
+/** What a teacher says of a spelling that would be worth teaching: to a child, or to a class. */
+export const nextThings = pgTable(
+  "next_things",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    /** One of the two is set. */
+    childId: uuid("child_id"),
+    classId: uuid("class_id"),
+    gpc: text("gpc").notNull(),
+    how: text("how").$type<SaidOfNext["how"]>().notNull(),
+    until: date("until"),
+    by: text("by").notNull(),
+    since: date("since").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("next_things_child", table, table.childId, children).onDelete("cascade"),
+    belongs("next_things_class", table, table.classId, classes).onDelete("cascade"),
+    check("next_things_whose", sql`(child_id is null) <> (class_id is null)`),
+    uniqueIndex("next_things_of_child").on(table.schoolId, table.childId, table.gpc),
+    uniqueIndex("next_things_of_class").on(table.schoolId, table.classId, table.gpc),
+    ofSchool(),
+  ],
+);
+
+/** Proposed moves of children that were put off, until a day. */
+export const movesOff = pgTable(
+  "moves_off",
+  {
+    schoolId: schoolId(),
+    childId: uuid("child_id").notNull(),
+    kind: text("kind").$type<MoveView["kind"]>().notNull(),
+    until: date("until").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.childId, table.kind),
+    belongs("moves_off_child", table, table.childId, children).onDelete("cascade"),
     ofSchool(),
   ],
 );

@@ -5,6 +5,7 @@ import { type GapFilter, viewOf } from "./view.ts";
 const column = (gpc: string, step: number) => ({ gpc, step, stepId: `s${step}`, title: `Step ${step}` });
 const map: Gaps = {
   today: "2026-11-20",
+  points: [],
   columns: [column("m=m", 1), column("a=a", 1), column("t=t", 2), column("sh=sh", 3)],
   rows: [
     { id: "1", name: "Ada", classId: "k", cells: "s95g10g12.00" },
