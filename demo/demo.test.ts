@@ -1,6 +1,14 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { importChildren, type OrderView, planNewSession, saveAnswers, saveGroup, saveReading } from "#contract";
+import {
+  addWish,
+  importChildren,
+  type OrderView,
+  planNewSession,
+  saveAnswers,
+  saveGroup,
+  saveReading,
+} from "#contract";
 import { readOrder } from "#core/order";
 import { readLibraryText, scoreReading } from "#core/reading";
 import { readLexicon, readMadeUp, readSentences } from "#core/words";
@@ -32,7 +40,7 @@ test("the same day and seed give the same school, and every request is good by t
     expect(endpoint.body?.safeParse(asking.body).success ?? true).toBe(true);
 });
 
-test("48 children, thousands of answers over eight weeks, three groups, sessions past and to come", () => {
+test("48 children, thousands of answers over eight weeks, four groups, sessions past and to come", () => {
   expect(bodies<{ children: unknown[] }>(importChildren)[0]?.children).toHaveLength(48);
   const answers = bodies<{ answers: { markedAt: string; outcome: string; day: string; kind?: string }[] }>(
     saveAnswers,
@@ -54,8 +62,30 @@ test("48 children, thousands of answers over eight weeks, three groups, sessions
         .filter((request) => request.endpoint === saveGroup)
         .map((request) => (request.asking.params as { id: string }).id),
     ).size,
-  ).toBe(3);
+  ).toBe(4);
   const days = bodies<{ heldOn: string }>(planNewSession).map((body) => body.heldOn);
   expect(days.some((day) => day < "2026-11-20")).toBe(true);
   expect(days.some((day) => day >= "2026-11-20")).toBe(true);
+});
+
+test("groups tell a story: no one works on doubled letters alone, one child left, one is new, two are apart, one wish cannot be", () => {
+  const saved = requests.filter((request) => request.endpoint === saveGroup);
+  const states = saved.map(
+    ({ asking }) => asking.body as { name: string; members: { childId: string }[]; targets: string[] },
+  );
+  for (const { targets } of states)
+    expect(
+      targets.some((gpc) => !/^(.)\1=/.test(gpc)),
+      targets.join(" "),
+    ).toBe(true);
+  const last = (name: string) => states.filter((state) => state.name === name);
+  const [first, second] = last("Kingfishers");
+  const gone = first?.members.filter(({ childId }) => !second?.members.some((one) => one.childId === childId));
+  expect(gone).toHaveLength(1);
+  expect(bodies<{ kind: string }>(addWish).map(({ kind }) => kind)).toEqual([
+    "apart",
+    "together",
+    "together",
+    "apart",
+  ]);
 });

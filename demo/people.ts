@@ -71,7 +71,7 @@ export const towpath: readonly DemoChild[] = [
   { name: "Seth G.", temper: guesser, pace: 0.42 },
   { name: "Thea O.", temper: steady, pace: 0.8, away: [6] },
   { name: "Una V.", temper: lookAlikes, pace: 0.65 },
-  { name: "Vito Y.", temper: steady, pace: 0.7 },
+  { name: "Vito Y.", temper: steady, pace: 0.7, note: "joined us this week; not checked yet", from: 8 },
   { name: "Wren I.", temper: steady, pace: 0.86 },
   { name: "Xanthe U.", temper: quiet, pace: 0.6, away: [1] },
   { name: "Zeb Q.", temper: forgetful, pace: 0.58 },

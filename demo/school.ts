@@ -8,17 +8,17 @@ import {
   nameSchool,
   type OrderView,
   planNewSession,
-  saveGroup,
   setTimeZone,
 } from "#contract";
 import { type Dice, dice, type Section, sectionOf } from "#core/checks";
-import { type Learner, proposeGroups } from "#core/groups";
+import type { Learner } from "#core/groups";
 import { standing } from "#core/ledger";
 import { type ByDays, needByDays, shownBy, standingByDays } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
 import { adultRequests } from "./adults.ts";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
+import { DemoGroups } from "./groups.ts";
 import { adults, kiln, towpath } from "./people.ts";
 import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
 import { readingRequest } from "./readings.ts";
@@ -109,13 +109,23 @@ export class MarlpitLock {
       },
     });
     for (const pupil of this.pupils) learnBefore(pupil, this.taughtTo(pupil, 0), this.from);
+    const making = new DemoGroups({
+      ...{ pupils: this.pupils, order: this.gpcs, lexicon: this.stock.lexicon, uuid: () => this.uuid() },
+      learners: (week, pupils) => this.learners(week, pupils),
+      dayIn: (week) => this.dayIn(week, 4),
+    });
+    const changed = (made: { groups: DemoGroup[]; requests: readonly DemoRequest[] }) => {
+      this.requests.push(...made.requests);
+      return made.groups;
+    };
+    this.requests.push(...making.wishes(3));
     let groups: DemoGroup[] = [];
     for (let week = 0; week < WEEKS; week++) {
       this.teach(week);
       this.checkRound(week, groups);
       this.checkWords(week, groups);
-      if (week === 1) groups = this.makeGroups(week);
-      if (week === 4 || week === 6) groups = this.reviseGroups(groups, week);
+      if (week === 1) groups = changed(making.make(week));
+      if (week === 4 || week === 6) groups = changed(making.revise(groups, week, week === 4));
       if (week >= 2) this.holdSessions(week, groups);
       if (week >= 4) this.readTexts(week, groups);
     }
@@ -278,78 +288,6 @@ export class MarlpitLock {
         ),
         secure: new Set(pick((one) => one.state === "secure")),
       };
-    });
-  }
-
-  /** Three groups of those who need most: one in the younger class, two in the older. */
-  private makeGroups(week: number): DemoGroup[] {
-    const needOf = new Map(
-      this.learners(week, this.pupils).map((one) => [
-        one.id,
-        [...one.needs.values()].reduce((sum, need) => sum + need, 0),
-      ]),
-    );
-    const weakest = (classNumber: number, count: number) =>
-      this.pupils
-        .filter((pupil) => pupil.classNumber === classNumber && needOf.get(pupil.id))
-        .sort((one, other) => (needOf.get(other.id) ?? 0) - (needOf.get(one.id) ?? 0))
-        .slice(0, count);
-    const ready = this.pupils.filter((pupil) => pupil.name === "Flora J.");
-    const older = [...new Set([...weakest(1, 8), ...ready])];
-    const propose = (pupils: readonly Pupil[], count: number) =>
-      proposeGroups({
-        learners: this.learners(week, pupils),
-        order: this.gpcs,
-        shape: { by: "count", count },
-        seed: 7,
-      }).groups;
-    const names = ["Lock keepers", "Rope walk", "Kingfishers"];
-    return [...propose(weakest(0, 4), 1), ...propose(older, 2)].map((group, at) => {
-      const members = this.pupils.filter((pupil) => group.members.includes(pupil.id));
-      const made = { id: this.uuid(), name: names[at] ?? `Group ${at + 1}`, members, targets: [...group.targets] };
-      this.save(made, week);
-      return made;
-    });
-  }
-
-  private readonly saved = new Map<string, number>();
-
-  private save(group: DemoGroup, week: number): void {
-    const version = this.saved.get(group.id) ?? 0;
-    this.saved.set(group.id, version + 1);
-    this.ask(saveGroup, {
-      params: { id: group.id },
-      body: {
-        versionId: this.uuid(),
-        version,
-        name: group.name,
-        members: group.members.map((pupil) => ({ childId: pupil.id, locked: false })),
-        targets: group.targets,
-        at: `${this.dayIn(week, 4)}T14:10:00.000Z`,
-      },
-    });
-  }
-
-  /** Twice on the way, targets follow the gaps that are left, and the child who is new joins a group of its own class. */
-  private reviseGroups(groups: readonly DemoGroup[], week: number): DemoGroup[] {
-    const fresh = this.pupils.find((pupil) => (pupil.from ?? 0) > 1);
-    const closest = groups.find((group) => group.members.some((pupil) => pupil.classNumber === fresh?.classNumber));
-    return groups.map((group) => {
-      const members =
-        group === closest && fresh && !group.members.includes(fresh) ? [...group.members, fresh] : group.members;
-      const [best] = proposeGroups({
-        learners: this.learners(week, members),
-        order: this.gpcs,
-        shape: { by: "count", count: 1 },
-        seed: 7,
-      }).groups;
-      const revised = {
-        ...group,
-        members,
-        targets: best && best.targets.length > 0 ? [...best.targets] : group.targets,
-      };
-      this.save(revised, week);
-      return revised;
     });
   }
 

@@ -88,23 +88,34 @@ export function groupFitOf(members: readonly Learner[], targets: readonly Gpc[])
   return { targets, members: fits, share };
 }
 
-/**
- * One sentence that says why these children are together, with the numbers behind it. `show` writes a
- * correspondence the way this screen does, `name` a child.
- */
-export function whyGroup(fit: GroupFit, show: (gpc: Gpc) => string, name: (id: string) => string): string {
+/** How a screen writes what a sentence speaks of. */
+export interface Shown {
+  /** Spellings that belong together, as they are taught as one thing: a name, and which of its spellings are meant. */
+  readonly points: (gpcs: readonly Gpc[]) => readonly { readonly name: string; readonly gpcs: readonly Gpc[] }[];
+  readonly name: (id: string) => string;
+}
+
+/** One sentence that says why these children are together, by teaching point, with the numbers behind it. */
+export function whyGroup(fit: GroupFit, { points, name }: Shown): string {
   const size = fit.members.length;
   if (size === 0) return "No one is in this group yet.";
   if (fit.targets.length === 0) return "Nothing that these children were asked calls for teaching now.";
-  const counts = fit.targets.map((gpc) => ({
-    gpc,
-    count: fit.members.filter((member) => member.fits.includes(gpc)).length,
+  const counts = points(fit.targets).map((point) => ({
+    name: point.name,
+    count: fit.members.filter((member) => point.gpcs.some((gpc) => member.fits.includes(gpc))).length,
   }));
   const parts = [...new Set(counts.map(({ count }) => count))]
     .sort((one, other) => other - one)
     .map((count) => {
-      const same = counts.filter((one) => one.count === count).map(({ gpc }) => show(gpc));
-      const who = count < size ? `${count} of ${size} need` : size === 1 ? "This child needs" : `All ${size} need`;
+      const same = counts.filter((one) => one.count === count).map((one) => one.name);
+      const who =
+        count === 0
+          ? "None is known to need"
+          : count < size
+            ? `${count} of ${size} need`
+            : size === 1
+              ? "This child needs"
+              : `All ${size} need`;
       return `${who} ${list(same)}`;
     });
   const least = [...fit.members].sort((one, other) => one.share - other.share)[0];
@@ -117,5 +128,7 @@ export function whyGroup(fit: GroupFit, show: (gpc: Gpc) => string, name: (id: s
 
 function list(entries: readonly string[]): string {
   if (entries.length < 2) return entries.join("");
-  return `${entries.slice(0, -1).join(", ")} and ${entries.at(-1)}`;
+  // A name that has a comma or an "and" of its own is kept apart from the next by a stop.
+  const mark = entries.some((entry) => /,| and /.test(entry)) ? "; " : ", ";
+  return `${entries.slice(0, -1).join(mark)}${mark === "; " ? "; and " : " and "}${entries.at(-1)}`;
 }

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { type Point, pointsAmong } from "#core/order";
 import { chooseTargets, type GroupsWanted, groupFitOf, type Learner, proposeGroups, whyGroup } from "./index.ts";
 
 const order = ["a=a", "b=b", "d=d", "ai=ai", "oa=oa", "ee=ee", "ar=ar", "or=or"];
@@ -140,15 +141,20 @@ describe("fit and reason", () => {
     expect(fit.members[2]).toMatchObject({ fits: [], has: ["ai=ai", "oa=oa"], share: 0 });
     expect(fit.share).toBeCloseTo(0.5);
   });
-  test("one sentence with the numbers", () => {
+  test("one sentence with the numbers, by teaching point", () => {
+    let points: readonly Point[] = [];
     const why = (targets: string[], who = members) =>
-      whyGroup(
-        groupFitOf(who, targets),
-        (gpc) => gpc.split("=")[0] ?? gpc,
-        (id) => id.toUpperCase(),
-      );
+      whyGroup(groupFitOf(who, targets), {
+        points: (gpcs) => pointsAmong(points, gpcs),
+        name: (id) => id.toUpperCase(),
+      });
     expect(why(["ai=ai", "oa=oa"])).toBe("2 of 3 need ai; 1 of 3 need oa. Z fits least: 0 of 2.");
     expect(why(["ai=ai"], members.slice(0, 2))).toBe("All 2 need ai.");
+    expect(why(["sh=sh"])).toBe("None is known to need sh. X fits least: 0 of 1.");
+    points = [{ id: "ai=ai", name: "ai and oa", gpcs: ["ai=ai", "oa=oa"], own: true }];
+    expect(why(["ai=ai", "oa=oa", "ar=ar"], members)).toBe(
+      "2 of 3 need ai and oa; 1 of 3 need ar. Y fits least: 1 of 3.",
+    );
     expect(why([])).toMatch(/Nothing/);
     expect(why([], [])).toMatch(/No one/);
   });

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf, nextBest, nextBestOfAll, openedFor, tooLittleKnown } from "./learners.ts";
+import { learnersOf, nextBest, openedFor, tooLittleKnown } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
@@ -75,8 +75,8 @@ test("a need weighs by what it opens for that child, and targets tell what they 
   expect(openedFor(["t=t"], all, undefined)).toEqual([]);
   // What is needed and opens most comes first; what opens nothing is no next thing.
   const ada = all[0] as (typeof all)[number];
-  expect(nextBest(ada, worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
-  expect(nextBest(ada, worth, 1)).toHaveLength(1);
+  expect(nextBest([ada], worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
+  expect(nextBest([ada], worth, 1)).toHaveLength(1);
 });
 
 test("what is pinned comes first, what is put off or struck out is no need; a child's own say comes behind its class's", () => {
@@ -94,7 +94,7 @@ test("what is pinned comes first, what is put off or struck out is no need; a ch
     ["igh=igh", true],
   ]);
   expect(ben?.needs.size).toBe(0);
-  expect(nextBestOfAll(learnersOf(map, { worth }), worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
+  expect(nextBest(learnersOf(map, { worth }), worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
 });
 
 test("of whom little was asked nothing is said", () => {

@@ -89,19 +89,8 @@ export function openedFor(
     .sort((one, other) => other.words - one.words);
 }
 
-/** The spellings that it is worth most to teach one child next, what is worth most first, with what each would bring. */
-export function nextBest(learner: Learner, worth: WorthView | undefined, most = 5): readonly OpenedFor[] {
-  const targets = [...learner.needs].sort(([, one], [, other]) => other - one).map(([gpc]) => gpc);
-  const opened = new Map(openedFor(targets, [learner], worth).map((one) => [one.gpc, one]));
-  return targets.flatMap((gpc) => opened.get(gpc) ?? []).slice(0, most);
-}
-
-/** The same for a class: by what all its children need. */
-export function nextBestOfAll(
-  learners: readonly Learner[],
-  worth: WorthView | undefined,
-  most = 8,
-): readonly OpenedFor[] {
+/** The spellings that it is worth most to teach these children next, what is worth most first, with what each would bring. */
+export function nextBest(learners: readonly Learner[], worth: WorthView | undefined, most = 8): readonly OpenedFor[] {
   const sums = new Map<string, number>();
   for (const { needs } of learners) for (const [gpc, need] of needs) sums.set(gpc, (sums.get(gpc) ?? 0) + need);
   const targets = [...sums].sort(([, one], [, other]) => other - one).map(([gpc]) => gpc);

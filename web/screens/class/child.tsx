@@ -1,17 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import {
-  eraseChild,
-  exportChild,
-  type Gaps,
-  getChild,
-  getGaps,
-  getSchool,
-  getSecondLooks,
-  getWorth,
-  traces,
-  type WorthView,
-} from "#contract";
+import { eraseChild, exportChild, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
 import { kindNames } from "#core/ledger";
 import { cellAt, type State } from "#core/mastery";
 import { outOfBackupsOn } from "#core/roster";
@@ -22,8 +11,8 @@ import { forgetAnswers } from "#web/device/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
-import { learnersOf, nextBest } from "#web/parts/learners.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
+import { NextOf } from "#web/parts/next-best.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ChildPlace } from "./child-place.tsx";
@@ -38,7 +27,6 @@ export function Screen() {
   const { data, error } = useAskSliced(getChild, { params: { id: childId } });
   const school = useAsk(getSchool, {});
   const gaps = useAskSliced(getGaps, data ? { query: { classId: data.child.classId } } : null);
-  const worth = useAskSliced(getWorth, data ? { query: { classId: data.child.classId } } : null);
   const [dialog, setDialog] = useState<"edit" | "erase" | null>(null);
   if (error && !data)
     return (
@@ -96,7 +84,7 @@ export function Screen() {
               />
             )}
           </Panel>
-          {gaps.data && worth.data && <NextBest map={gaps.data} worth={worth.data} childId={child.id} />}
+          <NextOf classId={child.classId} whose={{ childId: child.id }} today={today} />
           <ChildPlace childId={child.id} className={one?.name ?? "its class"} school={school.data} />
           <Panel title="Groups">
             {groups.length === 0 ? (
@@ -163,35 +151,6 @@ export function Screen() {
         <EraseDialog id={child.id} name={child.name} classId={child.classId} onClose={() => setDialog(null)} />
       )}
     </Page>
-  );
-}
-
-/** What it is worth most to teach this child next, and why. */
-function NextBest({ map, worth, childId }: { map: Gaps; worth: WorthView; childId: string }) {
-  const learner = learnersOf(map, worth).find(({ id }) => id === childId);
-  const next = learner ? nextBest(learner, worth) : [];
-  return (
-    <Panel title="Worth teaching next">
-      {next.length === 0 ? (
-        <p className="text-soft">Nothing that was asked calls for teaching and would open common words.</p>
-      ) : (
-        <ul className="flex flex-col gap-1">
-          {next.map(({ gpc, words, examples }) => (
-            <li key={gpc} className="flex items-baseline gap-2">
-              <Spelling gpc={gpc} />
-              <span className="text-sm text-soft">
-                would open about {plural(words, "common word")}
-                {examples.length > 0 && (
-                  <>
-                    : <span className="font-child">{examples.join(", ")}</span>
-                  </>
-                )}
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
-    </Panel>
   );
 }
 

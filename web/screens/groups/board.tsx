@@ -13,8 +13,7 @@ import {
 } from "@dnd-kit/core";
 import { GripVertical, Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
-import { groupFitOf, type Learner, type MemberFit, whyGroup } from "#core/groups";
-import { showGrapheme, splitGpc } from "#core/phonics";
+import { groupFitOf, type Learner, type MemberFit, type Shown, type Unplaced, whyGroup } from "#core/groups";
 import { TextField } from "#web/parts/field.tsx";
 import type { OpenedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { Opens } from "#web/parts/opens.tsx";
@@ -38,13 +37,22 @@ interface BoardWanted {
   readonly nameOf: ReadonlyMap<string, string>;
   readonly order: readonly string[];
   readonly unplaced: readonly { readonly id: string; readonly name: string }[];
-  readonly withoutNeed: ReadonlySet<string>;
+  /** Why the proposal has no place for a child. */
+  readonly reasons: ReadonlyMap<string, Unplaced>;
+  /** What each child gains of what lessons of its own would give, 0 to 1. */
+  readonly served: ReadonlyMap<string, number>;
+  readonly shown: Shown;
   /** Of these too little is known to place them. */
   readonly tooLittle: ReturnType<typeof tooLittleKnown>;
   readonly openedOf: (group: BoardGroup) => readonly OpenedFor[];
   readonly onChange: (groups: readonly BoardGroup[]) => void;
 }
 
+const unplacedSays: Readonly<Record<Unplaced, string>> = {
+  "no need": "nothing calls for teaching now",
+  "no fit": "no group works on anything it needs",
+  "no room": "no room in any group",
+};
 const NOWHERE = "nowhere";
 
 /** The group under the pointer; by keyboard, the one that the card covers most. */
@@ -60,7 +68,9 @@ export function Board({
   nameOf,
   order,
   unplaced,
-  withoutNeed,
+  reasons,
+  served,
+  shown,
   tooLittle,
   openedOf,
   onChange,
@@ -88,7 +98,8 @@ export function Board({
   const noteOf = (id: string) => {
     const little = tooLittle.get(id);
     if (little) return `Too little is known: ${little.asked} of ${little.taught} taught spellings were asked.`;
-    return withoutNeed.has(id) ? "nothing calls for teaching now" : "left out";
+    const reason = reasons.get(id);
+    return reason ? unplacedSays[reason] : "left out";
   };
   const put = (id: string, change: Partial<BoardGroup>) =>
     onChange(groups.map((group) => (group.id === id ? { ...group, ...change } : group)));
@@ -110,11 +121,7 @@ export function Board({
             group.members.flatMap((member) => learners.get(member.id) ?? []),
             group.targets,
           );
-          const why = whyGroup(
-            fit,
-            (gpc) => showGrapheme(splitGpc(gpc).grapheme),
-            (id) => nameOf.get(id) ?? "",
-          );
+          const why = whyGroup(fit, shown);
           return (
             <Column key={group.id} id={group.id} label={group.name}>
               <TextField
@@ -140,6 +147,7 @@ export function Board({
                     name={nameOf.get(member.id) ?? ""}
                     locked={member.locked}
                     fit={fit.members.find((one) => one.id === member.id)}
+                    served={served.get(member.id)}
                     targets={group.targets}
                     groups={groups}
                     here={group.id}
@@ -205,6 +213,8 @@ interface CardWanted {
   readonly name: string;
   readonly locked: boolean;
   readonly fit: MemberFit | undefined;
+  /** What it gains of what lessons of its own would give, 0 to 1. */
+  readonly served?: number | undefined;
   readonly targets: readonly string[];
   readonly note?: string;
   /** A check would tell where the child belongs. */
@@ -215,7 +225,20 @@ interface CardWanted {
   readonly onLock?: () => void;
 }
 
-function ChildCard({ id, name, locked, fit, targets, note, checkFor, groups, here, onMove, onLock }: CardWanted) {
+function ChildCard({
+  id,
+  name,
+  locked,
+  fit,
+  served,
+  targets,
+  note,
+  checkFor,
+  groups,
+  here,
+  onMove,
+  onLock,
+}: CardWanted) {
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id, disabled: locked });
   return (
     <li
@@ -266,7 +289,7 @@ function ChildCard({ id, name, locked, fit, targets, note, checkFor, groups, her
           </button>
         )}
       </div>
-      {fit && <FitLine fit={fit} targets={targets} />}
+      {fit && <FitLine fit={fit} targets={targets} served={served} />}
       {note && <p className="text-sm text-soft">{note}</p>}
       {checkFor && (
         <Link to={`/check?child=${id}`} className="text-sm underline underline-offset-4">

@@ -2,11 +2,26 @@ import type { MemberFit } from "#core/groups";
 import { Spellings } from "#web/parts/marks.tsx";
 
 /** What fits a child in its group and what does not. */
-export function FitLine({ fit, targets }: { fit: MemberFit; targets: readonly string[] }) {
+export function FitLine({
+  fit,
+  targets,
+  served,
+}: {
+  fit: MemberFit;
+  targets: readonly string[];
+  /** What it gains of what lessons of its own would give, 0 to 1. */
+  served?: number | undefined;
+}) {
   return (
     <div className="text-sm">
       <p>
         <FitBar share={fit.share} /> needs {fit.fits.length} of {targets.length}
+        {served !== undefined && (
+          <span className="text-soft" title="Of what lessons of its own would give">
+            {" "}
+            · gains {Math.round(served * 100)}%
+          </span>
+        )}
       </p>
       {targets.length > 0 && fit.fits.length === 0 && (
         <p className="text-damson">Needs none of these: better in another group, or in none.</p>

@@ -6,6 +6,8 @@ import {
   type GroupView,
   getGaps,
   getGroup,
+  getGrouping,
+  getNext,
   getSchool,
   getWorth,
   listSessions,
@@ -27,6 +29,7 @@ import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Opens } from "#web/parts/opens.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { shownBy } from "#web/parts/points.ts";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -61,6 +64,8 @@ export function Screen() {
   const group = useAsk(getGroup, { params: { id: groupId } });
   const map = useAskSliced(getGaps, { query: {} });
   const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
+  const grouping = useAsk(getGrouping, {});
+  const said = useAsk(getNext, {});
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
   const refocus = useRefocus();
@@ -83,11 +88,16 @@ export function Screen() {
 
   const current = group.data;
   const order = map.data.columns.map((column) => column.gpc);
-  const learners = new Map(learnersOf(map.data, worth.data).map((one) => [one.id, one]));
+  const learners = new Map(
+    learnersOf(map.data, { worth: worth.data, weights: grouping.data?.grouping.weights, said: said.data }).map(
+      (one) => [one.id, one],
+    ),
+  );
   const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
   const members = current.members.flatMap((member) => learners.get(member.childId) ?? []);
   const fit = groupFitOf(members, current.targets);
   const today = school.data.today;
+  const shown = shownBy(map.data);
   const show = (gpc: string) => showGrapheme(splitGpc(gpc).grapheme);
   const suggested = chooseTargets(members, order, 4);
   const fresh = suggested.filter((gpc) => !current.targets.includes(gpc));
@@ -178,7 +188,7 @@ export function Screen() {
         <div className="flex flex-col gap-4">
           <Panel title="Works on">
             <Targets group={current} order={order} onChange={(targets) => void setTargets(targets)} />
-            <p className="mb-2">{whyGroup(fit, show, (id) => nameOf.get(id) ?? "")}</p>
+            <p className="mb-2">{whyGroup(fit, shown)}</p>
             <Opens opened={openedFor(current.targets, members, worth.data)} />
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">

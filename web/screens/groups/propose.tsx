@@ -1,109 +1,126 @@
-import { type Remote, wrap } from "comlink";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { type ClassView, type Gaps, getGaps, getSchool, getWorth, saveGroup, type WorthView } from "#contract";
-import { chooseTargets, type Proposal } from "#core/groups";
+import {
+  type ClassView,
+  type Gaps,
+  type Grouping,
+  type GroupingView,
+  type GroupView,
+  getGaps,
+  getGrouping,
+  getNext,
+  getSchool,
+  getWorth,
+  listGroups,
+  type NextView,
+  setGrouping,
+  type WorthView,
+} from "#contract";
+import { carryOver, chooseTargets, type Learner, type Proposal, servedBy } from "#core/groups";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
-import { stampNow } from "#web/device/clock.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { Choice, TextField } from "#web/parts/field.tsx";
 import { learnersOf, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { shownBy } from "#web/parts/points.ts";
 import { toast } from "#web/parts/toast.tsx";
-import type { GroupsWorker } from "#web/workers/groups.worker.ts";
 import { Board, type BoardGroup } from "./board.tsx";
+import { changedBy } from "./changed-by.ts";
+import { HowMade } from "./how-made.tsx";
+import { UnkeptLimits } from "./unkept.tsx";
+import { useDesk } from "./use-desk.ts";
+import { useSaving } from "./use-saving.ts";
+import { WayCards } from "./way-cards.tsx";
+import { type WayName, waysFor } from "./ways.ts";
 
-const names = [
-  "Heron",
-  "Otter",
-  "Swift",
-  "Barge",
-  "Willow",
-  "Lantern",
-  "Paddle",
-  "Quay",
-  "Reed",
-  "Tiller",
-  "Anchor",
-  "Ferry",
-];
-
-/** The worker and the one handle to it: the handle is kept, since letting it go closes the worker's ear. */
-interface GroupsDesk {
-  readonly worker: Worker;
-  readonly remote: Remote<GroupsWorker>;
-}
-
-function openDesk(): GroupsDesk {
-  const worker = new Worker(new URL("../../workers/groups.worker.ts", import.meta.url), { type: "module" });
-  return { worker, remote: wrap<GroupsWorker>(worker) };
-}
+const names = "Heron Otter Swift Barge Willow Lantern Paddle Quay Reed Tiller Anchor Ferry".split(" ");
 
 /** Proposes groups for a class or several; children can be moved before they are saved. */
 export function Screen() {
   const school = useAsk(getSchool, {});
   const map = useAsk(getGaps, { query: {} }, { revalidateOnFocus: false });
   const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
-  if (map.error && !map.data)
+  const view = useAsk(getGrouping, {});
+  const said = useAsk(getNext, {});
+  const groups = useAsk(listGroups, {});
+  const error = map.error ?? view.error ?? groups.error;
+  if (error && !(map.data && view.data && groups.data))
     return (
       <Page place="Make groups" title="Make groups">
-        <Trouble error={map.error} />
+        <Trouble error={error} />
       </Page>
     );
-  // Without what each spelling opens, every need weighs alike.
-  if (!map.data || !school.data || (!worth.data && !worth.error))
+  // Without what each spelling brings, every need weighs alike.
+  if (!map.data || !school.data || !view.data || !groups.data || (!worth.data && !worth.error))
     return (
       <Page place="Make groups" title="Make groups">
         <Waiting />
       </Page>
     );
-  return <Proposing map={map.data} worth={worth.data} classes={school.data.classes.filter((one) => !one.archived)} />;
+  return (
+    <Proposing
+      map={map.data}
+      worth={worth.data}
+      view={view.data}
+      said={said.data}
+      running={groups.data}
+      classes={school.data.classes.filter((one) => !one.archived)}
+    />
+  );
 }
 
-function Proposing({
-  map,
-  worth,
-  classes,
-}: {
-  map: Gaps;
-  worth: WorthView | undefined;
-  classes: readonly ClassView[];
-}) {
+interface Proposed {
+  readonly map: Gaps;
+  readonly worth: WorthView | undefined;
+  readonly view: GroupingView;
+  readonly said: NextView | undefined;
+  readonly running: readonly GroupView[];
+  readonly classes: readonly ClassView[];
+}
+
+function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const [classIds, setClassIds] = useState<readonly string[] | null>(
-    search.get("class") ? [search.get("class") ?? ""] : null,
-  );
-  const [by, setBy] = useState<"size" | "count">("size");
-  const [least, setLeast] = useState(3);
-  const [most, setMost] = useState(5);
-  const [count, setCount] = useState(3);
-  const [targets, setTargets] = useState(4);
+  const asked = search.get("class");
+  const [classIds, setClassIds] = useState<readonly string[] | null>(asked ? [asked] : null);
+  const [own, setOwn] = useState<Grouping | null>(null);
+  const [count, setCount] = useState<number | null>(null);
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
+  const [way, setWay] = useState<WayName>("closest");
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
-  const [withoutNeed, setWithoutNeed] = useState<readonly string[]>([]);
+  /** What the board looked like when it was filled: another object once someone has changed it. */
+  const [filled, setFilled] = useState<readonly BoardGroup[] | null>(null);
+  const [said_, setSaid] = useState("");
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
-  const versions = useRef(
-    new Map<string, { said: string; versionId: string; at: string; onto: number; saved: number }>(),
-  );
-  const worker = useRef<GroupsDesk | null>(null);
-  const learners = useMemo(() => new Map(learnersOf(map, worth).map((one) => [one.id, one])), [map, worth]);
-  const tooLittle = useMemo(() => tooLittleKnown(map), [map]);
-  const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
+  const grouping = own ?? view.grouping;
+  const { proposals, distance, propose: lookFor, findBound } = useDesk();
+  const saveAll = useSaving(running);
 
+  const learners = useMemo(
+    () => new Map(placedLearners({ map, worth, said, grouping, running, classes }).map((one) => [one.id, one])),
+    [map, worth, said, grouping, running, classes],
+  );
+  const tooLittle = useMemo(() => tooLittleKnown(map), [map]);
+  const shown = useMemo(() => shownBy(map), [map]);
+  const order = useMemo(() => map.columns.map((column) => column.gpc), [map]);
   const chosen = classIds ?? classes.map((one) => one.id);
   const children = map.rows.filter((row) => chosen.includes(row.classId));
   const nameOf = new Map(map.rows.map((row) => [row.id, row.name]));
-  const inPlay = children.filter((child) => !out.has(child.id));
+  const inPlay = children.filter((child) => !out.has(child.id)).flatMap((child) => learners.get(child.id) ?? []);
 
-  const propose = async () => {
+  const fill = (proposal: Proposal | undefined, before: readonly BoardGroup[]) => {
+    if (!proposal) return;
+    const next = boardFrom(proposal, before, running);
+    setGroups(next);
+    setFilled(next);
+    setSaid("");
+  };
+  const propose = async (by: Grouping = grouping) => {
     setBusy(true);
     setTrouble(undefined);
-    worker.current ??= openDesk();
     const before = groups ?? [];
     const locked = new Map(
       before.flatMap((group, at) =>
@@ -112,101 +129,83 @@ function Proposing({
           .map((member) => [member.id, at] as const),
       ),
     );
+    const wanted = { learners: inPlay, order, count, locked, seed: newSeed(), view: { ...view, grouping: by } };
     try {
-      const proposal: Proposal = await worker.current.remote.propose({
-        learners: inPlay.flatMap((child) => learners.get(child.id) ?? []),
-        order,
-        shape: by === "size" ? { by, least: Math.min(least, most), most: Math.max(least, most) } : { by, count },
-        mostTargets: targets,
-        locked,
-        seed: newSeed(),
-      });
-      setGroups(
-        proposal.groups.map((group, at) => ({
-          id: (locked.size > 0 && before[at]?.id) || newId(),
-          name:
-            (locked.size > 0 && before[at]?.name) ||
-            names[at % names.length] + (at >= names.length ? ` ${Math.floor(at / names.length) + 1}` : ""),
-          members: group.members.map((id) => ({ id, locked: locked.has(id) })),
-          targets: group.targets,
-          chosenTargets: false,
-        })),
-      );
-      setWithoutNeed(proposal.withoutNeed);
+      const first = await lookFor(waysFor(wanted));
+      const next = first[way] ? way : "closest";
+      setWay(next);
+      fill(first[next], before);
     } catch (error) {
       toast.error(wordsOfError(error));
     } finally {
       setBusy(false);
     }
   };
-
   // biome-ignore lint/correctness/useExhaustiveDependencies: a first proposal is there without a click, once
   useEffect(() => {
     if (inPlay.length > 0) void propose();
-    return () => {
-      worker.current?.worker.terminate();
-      worker.current = null;
-    };
   }, []);
+  // As long as no one has changed the board it follows what is found.
+  const shownProposal = proposals?.[way];
+  const untouched = groups !== null && groups === filled;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is found anew fills the board
+  useEffect(() => {
+    if (untouched && !busy) fill(shownProposal, groups ?? []);
+  }, [shownProposal]);
 
   const [touched, setTouched] = useState(false);
   const allSaved = useUnsaved(touched);
   const change = (next: readonly BoardGroup[]) => {
     setTouched(true);
-    setGroups(
-      next.map((group) =>
-        group.chosenTargets
-          ? group
-          : {
-              ...group,
-              targets: chooseTargets(
-                group.members.flatMap((member) => learners.get(member.id) ?? []),
-                order,
-                targets,
-              ),
-            },
-      ),
+    const withTargets = next.map((group) =>
+      group.chosenTargets
+        ? group
+        : {
+            ...group,
+            targets: chooseTargets(
+              group.members.flatMap((member) => learners.get(member.id) ?? []),
+              order,
+              grouping.targets,
+            ),
+          },
     );
+    setSaid(
+      changedBy({
+        before: groups ?? [],
+        after: withTargets,
+        learners: inPlay,
+        targets: grouping.targets,
+        name: shown.name,
+      }),
+    );
+    setGroups(withTargets);
   };
-
+  const keepGrouping = async () => {
+    try {
+      await call(setGrouping, { body: { version: view.version, grouping } });
+      await refreshAll();
+      setOwn(null);
+      toast("Groups are made this way in your school from now on.");
+    } catch (error) {
+      toast.error(wordsOfError(error));
+    }
+  };
   const save = async () => {
     if (!groups) return;
     setBusy(true);
-    const wanted = groups.filter((group) => group.members.length > 0);
-    const saved: string[] = [];
+    let saving = { saved: [] as readonly string[], left: groups.map(({ name }) => name) as readonly string[] };
     try {
-      for (const group of wanted) {
-        const content = {
-          name: group.name.trim(),
-          members: group.members.map((member) => ({ childId: member.id, locked: member.locked })),
-          targets: [...group.targets],
-        };
-        // What is saved once more after half of it failed is the same version, unless it was changed meanwhile.
-        const said = JSON.stringify(content);
-        const before = versions.current.get(group.id);
-        const fresh = {
-          said,
-          versionId: newId(),
-          at: stampNow(),
-          onto: before?.saved ?? 0,
-          saved: before?.saved ?? 0,
-        };
-        const version = before?.said === said ? before : fresh;
-        versions.current.set(group.id, version);
-        const { versionId, at, onto } = version;
-        const made = await call(saveGroup, {
-          params: { id: group.id },
-          body: { versionId, version: onto, ...content, at },
-        });
-        version.saved = made.version;
-        saved.push(group.name);
-      }
+      await saveAll(groups, (now) => {
+        saving = { saved: [...now.saved], left: now.left };
+      });
       await refreshAll();
-      toast(`${plural(saved.length, "group is", "groups are")} saved. Plan a session for each.`);
+      toast(
+        `${plural(groups.filter(({ members }) => members.length > 0).length, "group is", "groups are")} saved. Plan a session for each.`,
+      );
       allSaved();
       navigate("/groups");
     } catch (error) {
-      const left = wanted.slice(saved.length).map((group) => group.name);
+      const { saved, left } = saving;
       setTouched(true);
       setTrouble(
         `${saved.length > 0 ? `Saved: ${saved.join(", ")}. ` : ""}Not saved: ${left.join(", ")}. ${wordsOfError(error)} All of it is still here; saving again saves the rest.`,
@@ -216,92 +215,30 @@ function Proposing({
     }
   };
   const placed = new Set(groups?.flatMap((group) => group.members.map((member) => member.id)));
-  const unplaced = children.filter((child) => !placed.has(child.id));
+  const served = groups && servedBy(plain(groups), inPlay, grouping.targets);
 
   return (
     <Page
       place="Make groups"
       title="Make groups"
-      about="Children who share gaps come together. Move anyone; the fit is worked out anew at once."
+      about="Children who need the same things next come together. Move anyone; what is gained and lost is said at once."
       actions={<ButtonLink to="/groups">Back to the groups</ButtonLink>}
     >
-      <Panel className="mb-4">
-        <div className="flex flex-wrap items-end gap-4">
-          <fieldset>
-            <legend className="mb-1 text-sm font-semibold">Classes</legend>
-            <div className="flex min-h-9 flex-wrap items-center gap-3">
-              {classes.map((one) => (
-                <label key={one.id} className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-leaf"
-                    checked={chosen.includes(one.id)}
-                    onChange={(event) =>
-                      setClassIds(event.target.checked ? [...chosen, one.id] : chosen.filter((id) => id !== one.id))
-                    }
-                  />{" "}
-                  {one.name}
-                </label>
-              ))}
-            </div>
-          </fieldset>
-          <div className="w-44">
-            <Choice label="Choose" value={by} onChange={(event) => setBy(event.target.value as "size" | "count")}>
-              <option value="size">a group's size</option>
-              <option value="count">how many groups</option>
-            </Choice>
-          </div>
-          {by === "size" ? (
-            <div className="flex items-end gap-1.5">
-              <div className="w-16">
-                <TextField
-                  label="From"
-                  type="number"
-                  min={1}
-                  max={12}
-                  value={least}
-                  onChange={(event) => setLeast(clamp(event.target.value, 1, 12))}
-                />
-              </div>
-              <div className="w-16">
-                <TextField
-                  label="to"
-                  type="number"
-                  min={1}
-                  max={12}
-                  value={most}
-                  onChange={(event) => setMost(clamp(event.target.value, 1, 12))}
-                />
-              </div>
-            </div>
-          ) : (
-            <div className="w-20">
-              <TextField
-                label="Groups"
-                type="number"
-                min={1}
-                max={40}
-                value={count}
-                onChange={(event) => setCount(clamp(event.target.value, 1, 40))}
-              />
-            </div>
-          )}
-          <div className="w-20">
-            <TextField
-              label="Targets"
-              type="number"
-              min={1}
-              max={8}
-              value={targets}
-              onChange={(event) => setTargets(clamp(event.target.value, 1, 8))}
-            />
-          </div>
-          <Button shape="main" className="min-h-9" disabled={busy || inPlay.length === 0} onClick={propose}>
-            {groups ? "Propose again" : "Propose groups"}
-          </Button>
-          <p className="pb-2 text-soft">{plural(inPlay.length, "child", "children")}</p>
-        </div>
-        <Outsiders people={children} out={out} onChange={setOut} />
+      <Panel className="mb-3">
+        <HowMade
+          {...{ classes, chosen, grouping, count, out, wishes: view.wishes, people: children, name: shown.name }}
+          changed={own !== null}
+          onClasses={setClassIds}
+          onGrouping={setOwn}
+          onCount={setCount}
+          onOut={setOut}
+          onKeep={keepGrouping}
+          action={
+            <Button shape="main" className="min-h-9" disabled={busy || inPlay.length === 0} onClick={() => propose()}>
+              {groups ? "Propose again" : "Propose groups"}
+            </Button>
+          }
+        />
       </Panel>
       {children.length === 0 && (
         <Empty
@@ -314,7 +251,8 @@ function Proposing({
           No child is in these classes yet.
         </Empty>
       )}
-      {groups && groups.length === 0 && (
+      {shownProposal && <UnkeptLimits unkept={shownProposal.unkept} name={shown.name} />}
+      {groups && groups.length === 0 && (shownProposal?.unkept.length ?? 0) === 0 && (
         <Empty
           action={
             <ButtonLink to="/check" shape="main">
@@ -327,14 +265,22 @@ function Proposing({
       )}
       {groups && groups.length > 0 && (
         <>
+          {proposals && (
+            <WayCards
+              {...{ proposals, distance, learners: inPlay, targets: grouping.targets, chosen: way, name: shown.name }}
+              changed={!untouched}
+              onChoose={(next) => {
+                setWay(next);
+                fill(proposals[next], groups);
+              }}
+              onBound={(one) => findBound(one).catch((error) => toast.error(wordsOfError(error)))}
+            />
+          )}
           <Board
-            groups={groups}
-            learners={learners}
-            nameOf={nameOf}
-            order={order}
-            unplaced={unplaced}
-            withoutNeed={new Set(withoutNeed)}
-            tooLittle={tooLittle}
+            {...{ groups, learners, nameOf, order, tooLittle, shown }}
+            served={served?.of ?? new Map()}
+            unplaced={children.filter((child) => !placed.has(child.id))}
+            reasons={shownProposal?.unplaced ?? new Map()}
             openedOf={(group) =>
               openedFor(
                 group.targets,
@@ -349,7 +295,7 @@ function Proposing({
               {trouble}
             </p>
           )}
-          <div className="sticky bottom-0 mt-3 flex items-center gap-3 border-t border-line bg-paper py-3">
+          <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line bg-paper py-3">
             <Button shape="main" disabled={busy || groups.some((group) => group.name.trim() === "")} onClick={save}>
               Save these groups
             </Button>
@@ -363,7 +309,9 @@ function Proposing({
             >
               Add an empty group
             </Button>
-            <p className="text-sm text-soft">Lock a child to keep it in its group when you propose again.</p>
+            <p className="flex-1 text-sm text-soft" aria-live="polite">
+              {said_ || "Lock a child to keep it in its group when you propose again."}
+            </p>
           </div>
         </>
       )}
@@ -371,42 +319,59 @@ function Proposing({
   );
 }
 
-function clamp(text: string, least: number, most: number): number {
-  return Math.max(least, Math.min(most, Math.round(Number(text)) || least));
+const plain = (groups: readonly BoardGroup[]) =>
+  groups.map(({ members, targets }) => ({ members: members.map(({ id }) => id), targets }));
+
+/** Children as groups see them: with their class, year and present group. */
+function placedLearners({
+  map,
+  worth,
+  said,
+  grouping: { weights },
+  running,
+  classes,
+}: Proposed & { grouping: Grouping } extends infer All ? Omit<All, "view"> : never): readonly Learner[] {
+  const home = new Map(
+    running.flatMap(({ id, closed, members }) =>
+      closed ? [] : members.map(({ childId }) => [childId, id] as const),
+    ),
+  );
+  const years = new Map(
+    classes.flatMap(({ id, yearGroup }) => {
+      const number = /\d+/.exec(yearGroup)?.[0];
+      return number === undefined ? [] : [[id, Number(number)] as const];
+    }),
+  );
+  return learnersOf(map, { worth, weights, said }).map((one) => {
+    const [group, year] = [home.get(one.id), years.get(one.classId ?? "")];
+    return { ...one, ...(group === undefined ? {} : { group }), ...(year === undefined ? {} : { year }) };
+  });
 }
 
-function Outsiders({
-  people,
-  out,
-  onChange,
-}: {
-  people: readonly { id: string; name: string }[];
-  out: ReadonlySet<string>;
-  onChange: (out: ReadonlySet<string>) => void;
-}) {
-  const toggle = (id: string) => {
-    const next = new Set(out);
-    if (!next.delete(id)) next.add(id);
-    onChange(next);
-  };
-  return (
-    <details className="mt-3">
-      <summary className="cursor-pointer text-soft">
-        Leave children out{out.size > 0 ? ` (${out.size} out)` : ""}
-      </summary>
-      <div className="mt-2 flex flex-wrap gap-1.5">
-        {people.map((child) => (
-          <button
-            key={child.id}
-            type="button"
-            aria-pressed={out.has(child.id)}
-            onClick={() => toggle(child.id)}
-            className={`rounded-full border px-2.5 py-0.5 ${out.has(child.id) ? "border-damson bg-damson-pale line-through" : "border-line bg-sheet"}`}
-          >
-            {child.name}
-          </button>
-        ))}
-      </div>
-    </details>
+/** A board with a proposal on it: groups go on from running ones, or keep the places that they have where children are locked. */
+function boardFrom(
+  proposal: Proposal,
+  before: readonly BoardGroup[],
+  running: readonly GroupView[],
+): readonly BoardGroup[] {
+  const locked = new Set(before.flatMap(({ members }) => members.filter((one) => one.locked).map(({ id }) => id)));
+  const open = running.filter(({ closed }) => !closed);
+  const { carried } = carryOver(
+    proposal.groups,
+    open.map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),
   );
+  const kept = locked.size > 0 ? before : [];
+  const taken = new Set([...kept.map(({ name }) => name), ...open.map(({ name }) => name)]);
+  const free = names.filter((name) => !taken.has(name));
+  return proposal.groups.map(({ members, targets }, at) => {
+    const from = open.find(({ id }) => id === carried[at]?.from);
+    const { id, name } = kept[at] ?? from ?? { id: newId(), name: free.shift() ?? `Group ${at + 1}` };
+    return {
+      id,
+      name,
+      targets,
+      chosenTargets: false,
+      members: members.map((one) => ({ id: one, locked: locked.has(one) })),
+    };
+  });
 }
