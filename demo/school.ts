@@ -125,7 +125,7 @@ export class MarlpitLock {
       this.checkRound(week, groups);
       this.checkWords(week, groups);
       if (week === 1) groups = changed(making.make(week));
-      if (week === 4 || week === 6) groups = changed(making.revise(groups, week, week === 4));
+      if (week === 3 || week === 6) groups = changed(making.revise(groups, week, week === 3));
       if (week >= 2) this.holdSessions(week, groups);
       if (week >= 4) this.readTexts(week, groups);
     }

@@ -15,10 +15,10 @@ export function learnersIn({ columns, rows }: MapOfGaps): readonly Learner[] {
     const secure = new Set<Gpc>();
     let taught = 0;
     for (const [at, { gpc }] of columns.entries()) {
-      const { need, state } = cellAt(cells, at);
+      const { need, state, taught: isTaught } = cellAt(cells, at);
       if (need > 0) needs.set(gpc, need);
       if (state === "secure") secure.add(gpc);
-      if (state !== "not taught") taught++;
+      if (isTaught) taught++;
     }
     return { id, classId, needs, secure, taught };
   });

@@ -66,7 +66,9 @@ describe("each limit is kept", () => {
       ["w", "no room"],
     ]);
     expect(unkept).toMatchObject([{ limit: "room", children: ["v", "w"] }]);
-    expect(unkept[0]?.why).toBe("2 children have no place: 1 group holds 4 of the 6 who need something.");
+    expect(unkept[0]?.why).toBe(
+      "2 children have no place: 1 group holds 4 of the 6 who need something; they go to those who gain most.",
+    );
     expect(unkept[0]?.helps).toEqual(["One group more would do, or groups of up to 6."]);
   });
 });

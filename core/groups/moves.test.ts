@@ -9,7 +9,13 @@ const learner = (id: string, needs: readonly string[], secure: readonly string[]
 });
 const otter = { id: "otter", members: ["p", "q"], targets: ["ai=ai", "ay=ai"] };
 const heron = { id: "heron", members: ["r"], targets: ["oa=oa", "ow=oa"] };
-const by = { groups: [otter, heron], most: 3, rule: { by: "targets" }, left: [] } as const;
+const by = {
+  groups: [otter, heron],
+  most: 3,
+  rule: { by: "targets" },
+  left: [],
+  order: ["ai=ai", "ay=ai", "oa=oa", "ow=oa"],
+} as const;
 
 describe("moves", () => {
   test("leaves when every target is secure, and not when one only is", () => {
@@ -29,13 +35,20 @@ describe("moves", () => {
     expect(who(eight, ["ay=ai"])).toEqual([]);
   });
   test("moves where more is gained and there is room, not for little, not to whom it is kept apart from", () => {
+    const companion = learner("q", ["ai=ai", "ay=ai"], ["oa=oa", "ow=oa"]);
     const torn = learner("p", ["oa=oa", "ow=oa"], ["ai=ai"]);
     const move = { kind: "move", childId: "p", groupId: "otter", toId: "heron", here: 0, there: ["oa=oa", "ow=oa"] };
-    expect(movesFor({ ...by, learners: [torn] })).toEqual([move]);
-    expect(movesFor({ ...by, learners: [torn], most: 1 })).toEqual([]);
-    expect(movesFor({ ...by, learners: [torn], apart: [["r", "p"]] })).toEqual([]);
-    expect(movesFor({ ...by, learners: [learner("p", ["ai=ai", "oa=oa", "ow=oa"])] })).toMatchObject([{ here: 1 }]);
+    expect(movesFor({ ...by, learners: [torn, companion] })).toEqual([move]);
+    expect(movesFor({ ...by, learners: [torn, companion], most: 1 })).toEqual([]);
+    expect(movesFor({ ...by, learners: [torn, companion], apart: [["r", "p"]] })).toEqual([]);
+    const beside = learner("q", ["ai=ai", "ay=ai"], ["oa=oa", "ow=oa"]);
+    const two = [learner("p", ["ai=ai", "oa=oa", "ow=oa"], ["ay=ai"]), beside];
+    expect(movesFor({ ...by, learners: two })).toMatchObject([{ kind: "move", childId: "p", here: 1 }]);
     expect(movesFor({ ...by, learners: [learner("p", ["ai=ai", "ay=ai", "oa=oa", "ow=oa"])] })).toEqual([]);
+  });
+  test("where a group would do better with other targets, no one moves for that", () => {
+    const both = ["p", "q"].map((id) => learner(id, ["oa=oa", "ow=oa"], ["ai=ai", "ay=ai"]));
+    expect(movesFor({ ...by, rule: { by: "share", percent: 100 }, learners: both })).toEqual([]);
   });
   test("joins when it is in none, and comes back when what it left for goes again", () => {
     expect(movesFor({ ...by, learners: [learner("z", ["oa=oa"])] })).toEqual([

@@ -1,6 +1,6 @@
 import { addWeeks, formatISO, parseISO } from "date-fns";
 import type { Gpc } from "#core/phonics";
-import { type Learner, WASTE } from "./fit.ts";
+import { chooseTargets, type Learner, WASTE } from "./fit.ts";
 import type { Pair } from "./wanted.ts";
 
 /** When a child leaves a group, as the school has it. */
@@ -57,6 +57,8 @@ export interface MovesWanted {
   readonly most: number;
   readonly rule: LeavingRule;
   readonly left: readonly Left[];
+  /** All correspondences in teaching order. */
+  readonly order: readonly Gpc[];
   readonly apart?: readonly Pair[];
 }
 
@@ -76,14 +78,32 @@ export function bestGain(learner: Learner, targets: number): number {
     .reduce((sum, need) => sum + need, 0);
 }
 
-/** Changes that the evidence of today speaks for, those who may leave first. A child has one at most. */
-export function movesFor({ groups, learners, most, rule, left, apart = [] }: MovesWanted): readonly Move[] {
+/** Keeps what was worked out for each group. */
+function renewing(targetsOf: (group: RunningGroup) => readonly Gpc[]): (group: RunningGroup) => readonly Gpc[] {
+  const kept = new Map<RunningGroup, readonly Gpc[]>();
+  return (group) => {
+    const made = kept.get(group) ?? targetsOf(group);
+    kept.set(group, made);
+    return made;
+  };
+}
+
+/**
+ * Changes that the evidence of today speaks for, those who may leave first. A child has one at most. Where a group would do better
+ * with other targets, it is they that are to be changed: no one moves for that.
+ */
+export function movesFor({ groups, learners, most, rule, left, order, apart = [] }: MovesWanted): readonly Move[] {
   const found: Move[] = [];
   const groupOf = new Map(groups.flatMap((group) => group.members.map((id) => [id, group] as const)));
   const may = (childId: string, group: RunningGroup) =>
     group.members.length > 0 &&
     group.members.length < most &&
     !apart.some((pair) => pair.includes(childId) && group.members.some((id) => id !== childId && pair.includes(id)));
+  const byId = new Map(learners.map((one) => [one.id, one]));
+  const renewed = renewing((group) => {
+    const members = group.members.flatMap((id) => byId.get(id) ?? []);
+    return chooseTargets(members, order, Math.max(1, group.targets.length));
+  });
   for (const learner of learners) {
     const { id } = learner;
     const here = groupOf.get(id);
@@ -92,7 +112,7 @@ export function movesFor({ groups, learners, most, rule, left, apart = [] }: Mov
       found.push({ kind: "leave", childId: id, groupId: here.id, secure, of: here.targets.length });
       continue;
     }
-    const now = here ? gainOf(learner, here.targets) : 0;
+    const now = here ? Math.max(gainOf(learner, here.targets), gainOf(learner, renewed(here))) : 0;
     const best = groups
       .filter((group) => group !== here && may(id, group))
       .map((group) => ({ group, gain: gainOf(learner, group.targets) }))

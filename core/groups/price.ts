@@ -24,12 +24,6 @@ export interface Priced {
 const KEEP = 40;
 const EPS = 1e-7;
 
-/** Blocks that may share a group as far as classes and years go, with what each counts beside its needs. */
-interface Stage {
-  readonly members: readonly number[];
-  readonly base: Float64Array;
-}
-
 /**
  * Finds the groups that are worth most above what their blocks cost: for every set of targets the best blocks for it, set by
  * set, leaving out sets that cannot come near the best (each child's best other targets are an upper bound).
@@ -38,8 +32,13 @@ interface Stage {
 export function pricedGroups(table: NeedTable, rules: Rules, prices: Prices, slack: number): Priced {
   const found = new Map<string, Column & { readonly gain: number }>();
   let best = prices.group;
-  for (const stage of stagesOf(table, rules, prices)) {
-    best = Math.max(best, searchStage({ table, rules, stage, best, slack, keep }));
+  // Where most can be gained is looked first: what is found there cuts the others short.
+  const stages = windowsOf(table, rules)
+    .flatMap((window) => stagesOf(window, { table, rules, prices }))
+    .sort((one, other) => other.reach - one.reach);
+  for (const stage of stages) {
+    if (stage.reach <= best + slack) break;
+    best = Math.max(best, searchStage({ stage, best, slack, keep }));
   }
   return {
     columns: [...found.values()].sort((one, other) => other.gain - one.gain).slice(0, KEEP),
@@ -60,11 +59,38 @@ export function worthOfBlocks(table: NeedTable, rules: Rules, blocks: readonly n
   return table.worth(children) + PLACED * children.length;
 }
 
-function stagesOf(table: NeedTable, { blocks, yearsApart }: Rules, prices: Prices): Stage[] {
-  const all = [...blocks.keys()];
+/** Blocks that may share a group as far as classes and years go, with their needs as columns, those that most need first. */
+interface Window {
+  readonly members: readonly number[];
+  /** A row a block: its need of each column. */
+  readonly by: readonly Float64Array[];
+  readonly tops: readonly (readonly Float64Array[])[];
+  readonly width: number;
+  /** Targets of a group, as many as there are columns at most. */
+  readonly depth: number;
+  readonly picker: Picker;
+}
+
+/** A window with what each block counts beside its needs. */
+interface Stage {
+  readonly window: Window;
+  readonly base: Float64Array;
+  /** No group of it gains more. */
+  readonly reach: number;
+}
+
+const kept = new WeakMap<Rules, readonly Window[]>();
+
+function windowsOf(table: NeedTable, rules: Rules): readonly Window[] {
+  const made = kept.get(rules) ?? membersOfWindows(rules).map((members) => windowOf(members, table, rules));
+  kept.set(rules, made);
+  return made;
+}
+
+function membersOfWindows({ blocks, yearsApart }: Rules): number[][] {
   const classes = [...new Set(blocks.map(({ classNumber }) => classNumber))];
-  const windows = classes.flatMap((classNumber) => {
-    const its = all.filter((at) => blocks[at]?.classNumber === classNumber);
+  return classes.flatMap((classNumber) => {
+    const its = [...blocks.keys()].filter((at) => blocks[at]?.classNumber === classNumber);
     if (yearsApart === Number.POSITIVE_INFINITY) return [its];
     const starts = [...new Set(its.map((at) => blocks[at]?.years[0] as number).filter(Number.isFinite))];
     const within = starts.map((first) =>
@@ -75,34 +101,9 @@ function stagesOf(table: NeedTable, { blocks, yearsApart }: Rules, prices: Price
     );
     return within.length > 0 ? within : [its];
   });
-  const homes = [-1, ...Array(table.homeCount).keys()];
-  return windows.flatMap((members) =>
-    homes.flatMap((home): Stage[] => {
-      const stays = (at: number) =>
-        home < 0 ? 0 : (blocks[at] as Block).children.filter((child) => table.homes[child] === home).length;
-      if (home >= 0 && !members.some((at) => stays(at) > 0)) return [];
-      const base = Float64Array.from(
-        members,
-        (at) =>
-          PLACED * (blocks[at] as Block).children.length + table.stay * stays(at) - (prices.blocks[at] as number),
-      );
-      return [{ members, base }];
-    }),
-  );
 }
 
-interface Staged {
-  readonly table: NeedTable;
-  readonly rules: Rules;
-  readonly stage: Stage;
-  readonly best: number;
-  readonly slack: number;
-  readonly keep: (blocks: readonly number[], gain: number) => void;
-}
-
-/** @returns the greatest gain of a group of this stage, or `best` where none is greater */
-function searchStage({ table, rules, stage: { members, base }, best, slack, keep }: Staged): number {
-  const count = members.length;
+function windowOf(members: readonly number[], table: NeedTable, rules: Rules): Window {
   const rows = members.map((at) => {
     const row = new Float64Array(table.width);
     for (const child of (rules.blocks[at] as Block).children)
@@ -115,11 +116,49 @@ function searchStage({ table, rules, stage: { members, base }, best, slack, keep
     .filter(({ sum }) => sum > 0)
     .sort((one, other) => other.sum - one.sum)
     .map(({ column }) => column);
-  const width = needed.length;
-  const depthMost = Math.min(table.mostTargets, width);
+  const depth = Math.min(table.mostTargets, needed.length);
   const by = rows.map((row) => Float64Array.from(needed, (column) => row[column] as number));
-  const tops = by.map((row) => topsFrom(row, depthMost));
-  const picker = new Picker(members, rules);
+  return {
+    members,
+    by,
+    depth,
+    width: needed.length,
+    tops: by.map((row) => topsFrom(row, depth)),
+    picker: new Picker(members, rules),
+  };
+}
+
+/** One stage for each present group that children may stay with, and one for none. */
+function stagesOf(
+  window: Window,
+  { table, rules, prices }: { table: NeedTable; rules: Rules; prices: Prices },
+): Stage[] {
+  const { members, tops, depth, picker } = window;
+  return [-1, ...Array(table.homeCount).keys()].flatMap((home): Stage[] => {
+    const stays = (at: number) =>
+      home < 0 ? 0 : (rules.blocks[at] as Block).children.filter((child) => table.homes[child] === home).length;
+    if (home >= 0 && !members.some((at) => stays(at) > 0)) return [];
+    const base = Float64Array.from(
+      members,
+      (at) =>
+        PLACED * (rules.blocks[at] as Block).children.length + table.stay * stays(at) - (prices.blocks[at] as number),
+    );
+    const reach = base.map((value, at) => value + (depth > 0 ? (tops[at]?.[depth - 1]?.[0] ?? 0) : 0));
+    return [{ window, base, reach: picker.most(reach) }];
+  });
+}
+
+interface Staged {
+  readonly stage: Stage;
+  readonly best: number;
+  readonly slack: number;
+  readonly keep: (blocks: readonly number[], gain: number) => void;
+}
+
+/** @returns the greatest gain of a group of this stage, or `best` where none is greater */
+function searchStage({ stage: { window, base }, best, slack, keep }: Staged): number {
+  const { members, by, tops, width, depth: depthMost, picker } = window;
+  const count = members.length;
   const levels = Array.from({ length: depthMost + 1 }, () => new Float64Array(count));
   const bound = new Float64Array(count);
   levels[0]?.set(base);
@@ -187,6 +226,7 @@ class Picker {
   private readonly sizes: readonly number[];
   private readonly plain: boolean;
   private readonly top: Float64Array;
+  private readonly sums: Float64Array;
 
   constructor(
     private readonly members: readonly number[],
@@ -195,6 +235,7 @@ class Picker {
     this.sizes = members.map((at) => (rules.blocks[at] as Block).children.length);
     this.plain = this.sizes.every((size) => size === 1);
     this.top = new Float64Array(rules.most + 1);
+    this.sums = new Float64Array(rules.most + 1);
   }
 
   /** The greatest sum of values that a group of these can have; who must be kept apart does not matter here. */
@@ -230,8 +271,22 @@ class Picker {
   }
 
   private mostOfSizes(values: Float64Array): number {
-    const table = this.sizesTable(values, new Set());
-    return Math.max(...table.slice(this.rules.least).map(({ value }) => value));
+    const { sums } = this;
+    const { least, most } = this.rules;
+    sums.fill(Number.NEGATIVE_INFINITY);
+    sums[0] = 0;
+    for (let place = 0; place < values.length; place++) {
+      const value = values[place] as number;
+      const size = this.sizes[place] as number;
+      for (let all = most; all >= size; all--) {
+        const more = (sums[all - size] as number) + value;
+        if (more > (sums[all] as number)) sums[all] = more;
+      }
+    }
+    let best = Number.NEGATIVE_INFINITY;
+    for (let all = Math.max(1, least); all <= most; all++)
+      if ((sums[all] as number) > best) best = sums[all] as number;
+    return best;
   }
 
   /** The best blocks that may be together, or undefined when none may. */

@@ -169,7 +169,7 @@ function noRoom(full: readonly string[], { rules, inPlay }: { rules: Rules; inPl
     return {
       limit: "room",
       children: full,
-      why: `${wait}: ${rules.groups === 1 ? "1 group holds" : `${rules.groups} groups hold`} ${rules.groups * rules.most} of the ${grouped} who need something.`,
+      why: `${wait}: ${rules.groups === 1 ? "1 group holds" : `${rules.groups} groups hold`} ${rules.groups * rules.most} of the ${grouped} who need something; they go to those who gain most.`,
       helps: [
         `${more === 1 ? "One group more" : `${more} groups more`} would do, or groups of up to ${Math.ceil(grouped / rules.groups)}.`,
       ],

@@ -14,10 +14,19 @@ const states = new Map(Object.entries(letters).map(([state, letter]) => [letter,
 /** Characters of a cell: the letter of its state, and the chance in a hundred as two digits. */
 const WIDTH = 3;
 
-/** A standing in three characters: `g08`, `s97`; the chance is at most 99 in a hundred, and 00 where nothing was asked. */
-export function codeOf({ state, chance, answers }: Pick<Standing, "state" | "chance" | "answers">): string {
+/**
+ * A standing in three characters: `g08`, `s97`; the chance is at most 99 in a hundred, and 00 where nothing was asked. What was
+ * asked before it was taught has a capital: `G08`.
+ */
+export function codeOf({
+  state,
+  chance,
+  answers,
+  taught,
+}: Pick<Standing, "state" | "chance" | "answers" | "taught">): string {
   const percent = answers === 0 ? 0 : Math.min(99, Math.round(chance * 100));
-  return `${letters[state]}${String(percent).padStart(2, "0")}`;
+  const letter = taught ? letters[state] : letters[state].toUpperCase();
+  return `${letter}${String(percent).padStart(2, "0")}`;
 }
 
 /** What a map says of one child and one spelling. */
@@ -28,6 +37,7 @@ export interface Cell {
   /** 0 to 1, as `needFor`. */
   readonly need: number;
   readonly canRead: boolean;
+  readonly taught: boolean;
 }
 
 const known = new Map<string, Cell>();
@@ -37,10 +47,16 @@ export function cellAt(cells: string, at: number): Cell {
   const code = cells.slice(at * WIDTH, (at + 1) * WIDTH);
   const before = known.get(code);
   if (before) return before;
-  const state = states.get(code.charAt(0)) ?? "not taught";
+  const letter = code.charAt(0);
+  const state = states.get(letter.toLowerCase()) ?? "not taught";
+  const taught = state !== "not taught" && letter === letter.toLowerCase();
   const chance = Number(code.slice(1)) / 100 || 0;
   const answers = state === "not taught" || state === "not checked" ? 0 : 1;
-  const cell = { state, chance, need: needFor({ state, chance, answers }), canRead: canRead({ chance, answers }) };
+  const cell = {
+    ...{ state, chance, taught },
+    need: needFor({ state, chance, answers, taught }),
+    canRead: canRead({ chance, answers }),
+  };
   known.set(code, cell);
   return cell;
 }

@@ -134,6 +134,15 @@ test("a row, its codes, and what a map reads in them", () => {
   expect(shownSpellings(known)).toEqual(["b=b", "s=s"]);
 });
 
+test("what was asked before it is taught shows on the map, and is no need", () => {
+  const answers = ["10", "12", "14"].map((day) => card(`2026-11-${day}`, "none", "sh=sh"));
+  const [code = ""] = childRow(knownBy(answers, wanted), ["sh=sh"], TODAY, by()).map(codeOf);
+  expect(code).toMatch(/^G/);
+  expect(cellAt(code, 0)).toMatchObject({ state: "gap", need: 0, taught: false });
+  expect(cellAt(code.toLowerCase(), 0)).toMatchObject({ state: "gap", taught: true });
+  expect(cellAt(code.toLowerCase(), 0).need).toBeGreaterThan(0.5);
+});
+
 describe("why", () => {
   const read = (day: string, outcome: Outcome, item: string, heard: string | null) =>
     ({ ...card(day, outcome, item), ...inCheck("words", "k"), heard, units: null }) as GivenAnswer;

@@ -32,6 +32,8 @@ export type State = "not taught" | "not checked" | "secure" | "not sure yet" | "
 /** How a child stands with a spelling on a day: a word, and the chance that it is laid over. */
 export interface Standing extends Chance {
   readonly state: State;
+  /** It was taught by that day, or needs no teaching. What was asked before shows all the same, and is no need. */
+  readonly taught: boolean;
 }
 
 /** By what standings are said: the lessons and parameters of the model, and when the school calls a thing secure. */
@@ -51,7 +53,7 @@ export function standingOn(
   by: SaidBy,
 ): Standing {
   const chance = chanceOn(mind, `say ${gpc}`, day, by);
-  return { ...chance, state: stateOf(chance, shown[gpc], by) };
+  return { ...chance, state: stateOf(chance, shown[gpc], by), taught: by.lessons.taughtOn(gpc) !== undefined };
 }
 
 /**
@@ -69,9 +71,9 @@ export function standingOfSkill(
   const chance = chanceOn(known.mind, skill, day, by);
   const percent = by.secureWhen.by === "model" ? by.secureWhen.percent : STARTING_PERCENT;
   const inModel: SaidBy = { ...by, secureWhen: { by: "model", percent } };
-  const isTaught = !taughtVerbs.has(verb) || by.lessons.taughtOn(thing) !== undefined;
-  if (chance.answers === 0) return { ...chance, state: isTaught ? "not checked" : "not taught" };
-  return { ...chance, state: stateOf(chance, undefined, inModel) };
+  const taught = !taughtVerbs.has(verb) || by.lessons.taughtOn(thing) !== undefined;
+  if (chance.answers === 0) return { ...chance, taught, state: taught ? "not checked" : "not taught" };
+  return { ...chance, taught, state: stateOf(chance, undefined, inModel) };
 }
 const taughtVerbs: ReadonlySet<string> = new Set(["say", "spell", "read", "write"]);
 
@@ -123,9 +125,17 @@ export function canRead({ answers, chance }: Pick<Standing, "answers" | "chance"
 /** Needs under this are no need: what comes right two times in three is practised and met again, not taught anew. */
 const LEAST_NEED = 0.35;
 
-/** How much a child needs to be taught it, 0 to 1: what is missing of its chance; nothing for what is secure or was never asked. */
-export function needFor({ state, answers, chance }: Pick<Standing, "state" | "answers" | "chance">): number {
-  if (state === "secure" || answers === 0) return 0;
+/**
+ * How much a child needs to be taught it, 0 to 1: what is missing of its chance; nothing for what is secure, was never asked, or is
+ * yet to be taught for the first time.
+ */
+export function needFor({
+  state,
+  answers,
+  chance,
+  taught,
+}: Pick<Standing, "state" | "answers" | "chance" | "taught">): number {
+  if (state === "secure" || answers === 0 || !taught) return 0;
   const need = 1 - chance;
   return need < LEAST_NEED ? 0 : Math.round(need * 100) / 100;
 }

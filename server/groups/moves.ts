@@ -19,6 +19,7 @@ export async function movesOn(school: School, today: string): Promise<MovesView>
   );
   const moves = movesFor({
     ...{ learners, left, apart, most: grouping.most, rule: grouping.leaving },
+    order: map.columns.map(({ gpc }) => gpc),
     groups: groups
       .filter(({ closed }) => !closed)
       .map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),

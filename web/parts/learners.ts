@@ -108,10 +108,10 @@ export function tooLittleKnown(map: Gaps): ReadonlyMap<string, { readonly asked:
     const cells = map.columns.map((_, at) => cellAt(row.cells, at));
     // What is known to be needed is enough to begin with.
     if (cells.some(({ need }) => need > 0)) continue;
-    const states = cells.map(({ state }) => state).filter((state) => state !== "not taught");
-    const asked = states.filter((state) => state !== "not checked").length;
-    if (states.length > 0 && asked < states.length * ASKED_FOR_A_PLACE)
-      found.set(row.id, { asked, taught: states.length });
+    const taught = cells.filter((cell) => cell.taught);
+    const asked = taught.filter(({ state }) => state !== "not checked").length;
+    if (taught.length > 0 && asked < taught.length * ASKED_FOR_A_PLACE)
+      found.set(row.id, { asked, taught: taught.length });
   }
   return found;
 }
