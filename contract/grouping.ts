@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, done, gpc, id, line, onto, settingsSaved } from "./common.ts";
+import { byId, count, day, done, gpc, id, line, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** An adult who takes groups: a person of the school, with an account here or without. */
@@ -194,6 +194,34 @@ export const putMoveOff = {
   body: z.object({ kind: move.shape.kind, until: day }),
   answer: done,
 } as const satisfies Endpoint;
+
+/** A group of the school over the last weeks, in counts. */
+const overGroup = z.object({
+  id,
+  name: z.string(),
+  children: count,
+  /** Sessions that were held, and planned ones whose day is past and of which no one said what happened. */
+  held: count,
+  missed: count,
+  /** Minutes of the sessions that were held, by their plans. */
+  minutes: count,
+  /** What was taught to whom in them: children times spellings; and of these what the child reads today. */
+  taught: count,
+  read: count,
+});
+
+/** The whole school: who is in a group, sessions held and missed, what came of them. Counts only, no child. */
+export const getOverview = {
+  method: "GET",
+  path: "/api/groups-overview",
+  may: { by: "lead" },
+  answer: z.object({
+    from: day,
+    classes: z.array(z.object({ id, name: z.string(), children: count, inGroup: count })),
+    groups: z.array(overGroup),
+  }),
+} as const satisfies Endpoint;
+export type Overview = z.infer<typeof getOverview.answer>;
 
 /** A group as it was on a day. */
 const groupThen = z.object({

@@ -80,6 +80,7 @@ test("the bound is never below the best of all ways, and no gap means that it wa
           limits,
           seed,
         });
+        finder.again(30);
         const bounds = boundOf(finder, solver);
         let told = bounds.next();
         while (!told.done) told = bounds.next();

@@ -23,7 +23,10 @@ export interface Bound {
 }
 
 /** The share of the worth that pricing may miss, first much and at last next to nothing: a wide bound is there soon. */
-const SLACKS = [0.01, 0.002, 0.0002];
+const SLACKS = [0.3, 0.1, 0.03, 0.01, 0.002, 0.0002];
+const CLOSE = 1.5;
+/** How far prices stay with those that gave the best bound so far, 0 to 1: from round to round they would jump about. */
+const TRUST = 0.7;
 const EPS = 1e-6;
 
 /**
@@ -50,16 +53,32 @@ export function* boundOf(finder: GroupFinder, solver: Solver): Generator<Bound, 
   }
   addSeen();
   let step = 0;
+  let trust = TRUST;
+  let bestPrices: Prices | undefined;
   while (step < SLACKS.length) {
-    const columns = [...pool.values()];
-    const prices = pricesBy(solver, columns, { blocks: rules.blocks.length, groups: rules.groups });
+    const size = { blocks: rules.blocks.length, groups: rules.groups };
+    const now = pricesBy(solver, [...pool.values()], size);
+    const prices = bestPrices ? between(bestPrices, now, trust) : now;
     const slack = ((SLACKS[step] ?? 0) * Math.max(1, finder.need())) / rules.groups;
     const { columns: better, most } = pricedGroups(table, rules, prices, slack);
-    const paid = prices.blocks.reduce((sum, price) => sum + price, 0);
-    bound = Math.min(bound, paid + rules.groups * Math.max(0, most));
+    const paidFor = (all: Prices) => all.blocks.reduce((sum, price) => sum + price, 0);
+    const reached = paidFor(prices) + rules.groups * Math.max(0, most);
+    if (reached < bound) [bound, bestPrices] = [reached, prices];
     const fresh = better.filter(({ blocks }) => !pool.has(blocks.join()));
     for (const column of fresh) pool.set(column.blocks.join(), column);
-    if (fresh.length === 0) step++;
+    const helps = fresh.some(({ blocks, worth }) => {
+      const cost = blocks.reduce((sum, block) => sum + (now.blocks[block] as number), now.group);
+      return worth > cost + EPS;
+    });
+    // What the old prices led to is of no use by the new ones: they are trusted less, until they alone find nothing more.
+    const mixed = paidFor(now) + rules.groups * now.group;
+    // Most of what is missing is what pricing may miss.
+    const close = bound - mixed < CLOSE * slack * rules.groups;
+    if (helps && !close) trust = TRUST;
+    else if (close || prices === now || trust === 0) {
+      step++;
+      trust = TRUST;
+    } else trust = trust > 0.3 ? trust - 0.3 : 0;
     yield told(bound - search.worth < EPS);
     if (bound - search.worth < EPS) return told(true);
   }
@@ -85,6 +104,15 @@ function pricesBy(
   const inSome = new Set(columns.flatMap((column) => column.blocks));
   for (let block = 0; block < blocks; block++) if (inSome.has(block)) prices[block] = duals.shift() ?? 0;
   return { blocks: prices, group: duals[0] ?? 0 };
+}
+
+/** Prices a share of the way back to the old ones. */
+function between(old: Prices, now: Prices, share: number): Prices {
+  const mix = (one: number, other: number) => share * one + (1 - share) * other;
+  return {
+    blocks: now.blocks.map((price, at) => mix(old.blocks[at] as number, price)),
+    group: mix(old.group, now.group),
+  };
 }
 
 /** Each block in one group at most, and no more groups than there may be; with whole numbers, groups are taken or not. */

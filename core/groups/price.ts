@@ -155,46 +155,85 @@ interface Staged {
   readonly keep: (blocks: readonly number[], gain: number) => void;
 }
 
+/** The needs of a stage, the columns that bring most by themselves first: what is found early cuts the rest short. */
+function inOrder({ window, base }: Stage): Pick<Window, "by" | "tops"> {
+  const { by, width, depth, picker } = window;
+  const values = new Float64Array(base.length);
+  const alone = Array.from({ length: width }, (_, column) => {
+    for (let at = 0; at < values.length; at++)
+      values[at] = (base[at] as number) + ((by[at] as Float64Array)[column] as number);
+    return { column, value: picker.most(values) };
+  }).sort((one, other) => other.value - one.value);
+  const sorted = by.map((row) => Float64Array.from(alone, ({ column }) => row[column] as number));
+  return { by: sorted, tops: sorted.map((row) => topsFrom(row, depth)) };
+}
+
+/** First columns from which one after another is added that brings most. */
+const GREEDY_STARTS = 8;
+
 /** @returns the greatest gain of a group of this stage, or `best` where none is greater */
-function searchStage({ stage: { window, base }, best, slack, keep }: Staged): number {
-  const { members, by, tops, width, depth: depthMost, picker } = window;
-  const count = members.length;
+function searchStage({ stage, best, slack, keep }: Staged): number {
+  const { window, base } = stage;
+  const { width, depth: depthMost, picker } = window;
+  const { by, tops } = inOrder(stage);
+  const count = base.length;
   const levels = Array.from({ length: depthMost + 1 }, () => new Float64Array(count));
   const bound = new Float64Array(count);
   levels[0]?.set(base);
   let found = best;
   take(levels[0] as Float64Array);
+  for (let first = 0; first < Math.min(width, GREEDY_STARTS); first++) greedy(first);
   descend(0, 0);
   return found;
 
+  function add(values: Float64Array, column: number, to: Float64Array): void {
+    for (let at = 0; at < count; at++) to[at] = (values[at] as number) + ((by[at] as Float64Array)[column] as number);
+  }
+
+  function greedy(first: number): void {
+    const now = Float64Array.from(base);
+    const taken = new Set([first]);
+    add(now, first, now);
+    for (let depth = 1; depth < depthMost; depth++) {
+      let [column, value] = [-1, Number.NEGATIVE_INFINITY];
+      for (let one = 0; one < width; one++) {
+        if (taken.has(one)) continue;
+        add(now, one, bound);
+        const its = picker.most(bound);
+        if (its > value) [column, value] = [one, its];
+      }
+      if (column < 0) break;
+      taken.add(column);
+      add(now, column, now);
+    }
+    take(now);
+  }
+
   function take(values: Float64Array): void {
-    const all = picker.most(values);
-    if (all <= found + EPS) return;
+    if (picker.most(values) <= found + EPS) return;
     const chosen = picker.chosen(values);
     if (!chosen || chosen.value <= found + EPS) return;
     found = chosen.value;
     keep(chosen.blocks, chosen.value);
   }
 
+  /** What the blocks could reach at best with so many columns more from this one on. */
+  function reach(values: Float64Array, left: number, column: number): number {
+    for (let at = 0; at < count; at++)
+      bound[at] =
+        (values[at] as number) + (((tops[at] as Float64Array[])[left - 1] as Float64Array)[column] as number);
+    return picker.most(bound);
+  }
+
   function descend(depth: number, from: number): void {
     const values = levels[depth] as Float64Array;
     const left = depthMost - depth;
     if (left === 0) return;
+    const next = levels[depth + 1] as Float64Array;
     for (let column = from; column < width; column++) {
-      // What the blocks could reach at best with this column and later ones.
-      for (let at = 0; at < count; at++)
-        bound[at] =
-          (values[at] as number) + (((tops[at] as Float64Array[])[left - 1] as Float64Array)[column] as number);
-      if (picker.most(bound) <= found + slack) return;
-      const next = levels[depth + 1] as Float64Array;
-      for (let at = 0; at < count; at++)
-        next[at] = (values[at] as number) + ((by[at] as Float64Array)[column] as number);
-      if (left > 1) {
-        for (let at = 0; at < count; at++)
-          bound[at] =
-            (next[at] as number) + (((tops[at] as Float64Array[])[left - 2] as Float64Array)[column + 1] as number);
-        if (picker.most(bound) <= found + slack) continue;
-      }
+      if (reach(values, left, column) <= found + slack) return;
+      add(values, column, next);
+      if (left > 1 && reach(next, left - 1, column + 1) <= found + slack) continue;
       take(next);
       descend(depth + 1, column + 1);
     }
@@ -224,30 +263,34 @@ function topsFrom(row: Float64Array, most: number): Float64Array[] {
 /** Takes the best blocks for given values: as many children as a group holds, and at least as many as it needs. */
 class Picker {
   private readonly sizes: readonly number[];
-  private readonly plain: boolean;
+  /** Places of those who come alone, and sets of the others that fit into one group, with their sizes. */
+  private readonly singles: Int32Array;
+  private readonly sets: readonly { readonly places: readonly number[]; readonly size: number }[];
   private readonly top: Float64Array;
-  private readonly sums: Float64Array;
 
   constructor(
     private readonly members: readonly number[],
     private readonly rules: Rules,
   ) {
     this.sizes = members.map((at) => (rules.blocks[at] as Block).children.length);
-    this.plain = this.sizes.every((size) => size === 1);
+    this.singles = Int32Array.from(this.sizes.keys()).filter((place) => this.sizes[place] === 1);
     this.top = new Float64Array(rules.most + 1);
-    this.sums = new Float64Array(rules.most + 1);
+    let sets: { places: readonly number[]; size: number }[] = [{ places: [], size: 0 }];
+    for (const [place, size] of this.sizes.entries()) {
+      if (size === 1) continue;
+      const more = sets.map((set) => ({ places: [...set.places, place], size: set.size + size }));
+      sets = [...sets, ...more.filter((set) => set.size <= rules.most)];
+    }
+    this.sets = sets;
   }
 
   /** The greatest sum of values that a group of these can have; who must be kept apart does not matter here. */
   most(values: Float64Array): number {
-    return this.plain ? this.mostOfSingles(values) : this.mostOfSizes(values);
-  }
-
-  private mostOfSingles(values: Float64Array): number {
-    const { top } = this;
+    const { top, singles } = this;
     const { least, most } = this.rules;
     let filled = 0;
-    for (const value of values) {
+    for (let at = 0; at < singles.length; at++) {
+      const value = values[singles[at] as number] as number;
       if (filled === most) {
         if (value <= (top[most - 1] as number)) continue;
         filled--;
@@ -260,32 +303,18 @@ class Picker {
       top[place] = value;
       filled++;
     }
-    if (filled < least) return Number.NEGATIVE_INFINITY;
-    let sum = 0;
-    for (let place = 0; place < filled; place++) {
-      const value = top[place] as number;
-      if (place >= least && value <= 0) break;
-      sum += value;
-    }
-    return sum;
-  }
-
-  private mostOfSizes(values: Float64Array): number {
-    const { sums } = this;
-    const { least, most } = this.rules;
-    sums.fill(Number.NEGATIVE_INFINITY);
-    sums[0] = 0;
-    for (let place = 0; place < values.length; place++) {
-      const value = values[place] as number;
-      const size = this.sizes[place] as number;
-      for (let all = most; all >= size; all--) {
-        const more = (sums[all - size] as number) + value;
-        if (more > (sums[all] as number)) sums[all] = more;
-      }
-    }
     let best = Number.NEGATIVE_INFINITY;
-    for (let all = Math.max(1, least); all <= most; all++)
-      if ((sums[all] as number) > best) best = sums[all] as number;
+    for (const { places, size } of this.sets) {
+      if (filled < least - size) continue;
+      let sum = 0;
+      for (const place of places) sum += values[place] as number;
+      for (let place = 0; place < filled && place < most - size; place++) {
+        const value = top[place] as number;
+        if (place >= least - size && value <= 0) break;
+        sum += value;
+      }
+      if (sum > best) best = sum;
+    }
     return best;
   }
 

@@ -5,9 +5,6 @@ const DAY_MS = 86_400_000;
 /** A day, `2026-11-26`, counted from 1970-01-01. */
 export const dayNumber = (day: string): number => Math.round(Date.parse(day) / DAY_MS);
 
-/** The day of a number of days since 1970-01-01: the other way round. */
-export const dayOfNumber = (days: number): string => new Date(days * DAY_MS).toISOString().split("T")[0] as string;
-
 /** Where an answer stands among all of a child: by day, instant and id. Such texts compare as the answers follow. */
 export const placeOf = ({ day, markedAt, id }: Pick<GivenAnswer, "day" | "markedAt" | "id">): string =>
   `${day} ${markedAt} ${id}`;

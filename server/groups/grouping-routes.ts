@@ -4,6 +4,7 @@ import {
   getGroupsOn,
   getMoves,
   getNext,
+  getOverview,
   putMoveOff,
   removeWish,
   type SaidOfNext,
@@ -15,6 +16,7 @@ import { findCorrespondence } from "#core/phonics";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { movesOn } from "./moves.ts";
+import { overviewOn } from "./overview.ts";
 
 /** How groups are made, what was asked for of single children, who may leave or move, and groups as they were. */
 export function groupingRoutes({ serve }: Domain): void {
@@ -71,6 +73,8 @@ export function groupingRoutes({ serve }: Domain): void {
   });
 
   serve(getMoves, async ({ school, now }) => movesOn(school, await school.settings.dayOf(now)));
+
+  serve(getOverview, async ({ school, now }) => overviewOn(school, await school.settings.dayOf(now)));
 
   serve(putMoveOff, async ({ params, body, school }) => {
     const { id } = await mustChild(school, params.id);

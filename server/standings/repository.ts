@@ -8,7 +8,6 @@ import {
   childRow,
   codeOf,
   confusionsIn,
-  dayOfNumber,
   doubtOf,
   historyOf,
   type Known,
@@ -396,7 +395,7 @@ export async function toForetell(
 /** What a child should be asked again as it was last worked out, by what is known of it. */
 const lastLooks = new WeakMap<Known, { readonly by: string; readonly cards: readonly WorthAsking[] }>();
 
-/** Of each of these children the last day on which a spelling was asked or read, by spelling. */
+/** Of each of these children the last day on which a spelling was asked on a card, by spelling. */
 export async function askedOn(
   inside: Inside,
   childIds: readonly string[],
@@ -404,10 +403,7 @@ export async function askedOn(
   return new Map(
     [...(await knownOf(inside, [...new Set(childIds)]))].map(([id, { known }]) => [
       id,
-      (gpc: string) => {
-        const day = known.mind.traces[`say ${gpc}`]?.day;
-        return day === undefined ? undefined : dayOfNumber(day);
-      },
+      (gpc: string) => known.shown[gpc]?.lastDays.at(-1)?.day,
     ]),
   );
 }

@@ -53,6 +53,7 @@ export const openRouter = () =>
         { path: "/gaps", element: later(() => import("#web/screens/gaps/gaps.tsx")) },
         { path: "/sure", element: later(() => import("#web/screens/sure/sure.tsx")) },
         { path: "/groups", element: later(() => import("#web/screens/groups/groups.tsx")) },
+        { path: "/groups/school", element: later(() => import("#web/screens/groups/overview.tsx")) },
         { path: "/groups/new", element: later(() => import("#web/screens/groups/propose.tsx")) },
         { path: "/groups/:groupId", element: later(() => import("#web/screens/groups/group.tsx")) },
         { path: "/sessions", element: later(() => import("#web/screens/sessions/sessions.tsx")) },

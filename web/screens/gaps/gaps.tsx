@@ -104,14 +104,29 @@ export function Screen() {
           </Choice>
         </div>
         <div className="w-56">
-          <Choice label="Step" value={shown.get("step") ?? ""} onChange={(event) => set("step", event.target.value)}>
+          <Choice
+            label="Step or point"
+            value={shown.get("step") ?? ""}
+            onChange={(event) => set("step", event.target.value)}
+          >
             <option value="">All steps</option>
-            {steps.map((one) => (
-              <option key={one.stepId} value={one.stepId}>
-                {one.step > 0 ? `${one.step}. ` : ""}
-                {one.title}
-              </option>
-            ))}
+            <optgroup label="Steps">
+              {steps.map((one) => (
+                <option key={one.stepId} value={one.stepId}>
+                  {one.step > 0 ? `${one.step}. ` : ""}
+                  {one.title}
+                </option>
+              ))}
+            </optgroup>
+            <optgroup label="Taught as one thing">
+              {map.data?.points
+                .filter(({ gpcs }) => gpcs.length > 1)
+                .map(({ name: called, gpcs }) => (
+                  <option key={gpcs[0]} value={`point:${gpcs[0]}`}>
+                    {called}
+                  </option>
+                ))}
+            </optgroup>
           </Choice>
         </div>
         <div className="w-36">

@@ -5,7 +5,7 @@ import { type GapFilter, viewOf } from "./view.ts";
 const column = (gpc: string, step: number) => ({ gpc, step, stepId: `s${step}`, title: `Step ${step}` });
 const map: Gaps = {
   today: "2026-11-20",
-  points: [],
+  points: [{ name: "a and sh", gpcs: ["a=a", "sh=sh"] }],
   columns: [column("m=m", 1), column("a=a", 1), column("t=t", 2), column("sh=sh", 3)],
   rows: [
     { id: "1", name: "Ada", classId: "k", cells: "s95g10g12.00" },
@@ -18,6 +18,10 @@ const names = (filter: Partial<GapFilter>) => viewOf(map, { ...all, ...filter })
 const spellings = (filter: Partial<GapFilter>) => viewOf(map, { ...all, ...filter }).columns.map((one) => one.gpc);
 
 describe("the view of a map", () => {
+  test("of a teaching point shows its spellings alone, in the order of the map", () => {
+    expect(spellings({ step: "point:a=a" })).toEqual(["a=a", "sh=sh"]);
+    expect(spellings({ step: "point:m=m" })).toEqual([]);
+  });
   test("sums columns and rows", () => {
     const view = viewOf(map, all);
     expect(view.sums).toEqual([

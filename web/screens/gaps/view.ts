@@ -5,6 +5,7 @@ import { ipa, showGrapheme, splitGpc } from "#core/phonics";
 export type SortBy = "name" | "alike" | "gaps" | "doubt";
 
 export interface GapFilter {
+  /** A step, or a teaching point as `point:` and its first spelling; empty shows all. */
   readonly step: string;
   readonly state: State | "";
   readonly sort: SortBy;
@@ -35,8 +36,9 @@ export interface GapView {
 /** The part of the map that the filter asks for, sorted, with its sums. */
 export function viewOf(map: Gaps, filter: GapFilter): GapView {
   const stateAt = (cells: string, at: number): State => cellAt(cells, at).state;
+  const point = map.points.find(({ gpcs }) => `point:${gpcs[0]}` === filter.step);
   const keep = map.columns.map((column, at) => {
-    if (filter.step && column.stepId !== filter.step) return false;
+    if (filter.step && !(point ? point.gpcs.includes(column.gpc) : column.stepId === filter.step)) return false;
     if (filter.onlyTaught && map.rows.every((row) => stateAt(row.cells, at) === "not taught")) return false;
     return !filter.state || map.rows.some((row) => stateAt(row.cells, at) === filter.state);
   });

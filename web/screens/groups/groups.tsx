@@ -1,16 +1,26 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { type GroupView, listGroups } from "#contract";
+import { type GroupView, getSchool, listGroups } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
+import { shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { TextField } from "#web/parts/field.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
+import { Moves } from "#web/parts/moves.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
+import { GroupsThen } from "./then.tsx";
 
 /** The groups of the school. */
 export function Screen() {
   const { data, error } = useAsk(listGroups, {});
+  const school = useAsk(getSchool, {});
+  const today = school.data?.today ?? "";
+  const teaches = useIsAtLeast("teacher");
+  const lead = useIsAtLeast("lead");
+  const [then, setThen] = useState("");
   const [closed, setClosed] = useState(false);
   const [wanted, setWanted] = useState("");
   const here = data?.filter((group) => group.closed === closed) ?? [];
@@ -30,11 +40,40 @@ export function Screen() {
       title="Groups"
       about="Children who need the same few things next."
       actions={
-        <ButtonLink to="/groups/new" shape="main">
-          Make groups
-        </ButtonLink>
+        <>
+          {teaches && (
+            <div className="w-40">
+              <TextField
+                bare
+                label="As they were on"
+                title="As they were on"
+                type="date"
+                max={today}
+                value={then}
+                onChange={(event) => setThen(event.target.value)}
+              />
+            </div>
+          )}
+          {lead && <ButtonLink to="/groups/school">Whole school</ButtonLink>}
+          <ButtonLink to="/groups/new" shape="main">
+            Make groups
+          </ButtonLink>
+        </>
       }
     >
+      {then && (
+        <section className="mb-4 flex flex-col gap-3">
+          <p className="flex items-center gap-3">
+            As they were on {shortDay(then, today)}.<Button onClick={() => setThen("")}>As they are now</Button>
+          </p>
+          <GroupsThen day={then} today={today} />
+        </section>
+      )}
+      {!then && teaches && today && (
+        <div className="mb-4">
+          <Moves today={today} />
+        </div>
+      )}
       {error && !data && <Trouble error={error} />}
       {!data && !error && <Waiting />}
       {data && here.length === 0 && (
@@ -50,7 +89,7 @@ export function Screen() {
             : "A group is a few children with the same gaps, and up to four spellings to teach them. The tool proposes; you decide."}
         </Empty>
       )}
-      {here.length > 0 && (
+      {!then && here.length > 0 && (
         <SearchField
           label="Search the groups"
           placeholder="A group, a child, a spelling"
@@ -59,7 +98,7 @@ export function Screen() {
           found={shown.length}
         />
       )}
-      <ul className="grid gap-3 md:grid-cols-2">
+      <ul className="grid gap-3 md:grid-cols-2" hidden={then !== ""}>
         {shown.map((group) => (
           <GroupCard key={group.id} group={group} />
         ))}

@@ -16,6 +16,8 @@ interface HowWanted {
   readonly wishes: readonly Wish[];
   readonly people: readonly { readonly id: string; readonly name: string }[];
   readonly name: (id: string) => string;
+  /** What is worth most to these children by what counts now, as points. */
+  readonly first: readonly string[];
   /** Something here is not as the school has it. */
   readonly changed: boolean;
   readonly action: ReactNode;
@@ -36,6 +38,7 @@ export function HowMade({
   wishes,
   people,
   name,
+  first,
   changed,
   action,
   ...on
@@ -106,7 +109,7 @@ export function HowMade({
         <Adults grouping={grouping} onChange={on.onGrouping} />
         <WhoWithWhom grouping={grouping} onChange={on.onGrouping} />
         <Wishes wishes={wishes} people={people} name={name} />
-        <WhatCounts grouping={grouping} onChange={on.onGrouping} />
+        <WhatCounts grouping={grouping} first={first} onChange={on.onGrouping} />
       </div>
       <div className="mt-2 flex flex-wrap items-start justify-between gap-2">
         <Outsiders people={people} out={out} onChange={on.onOut} />

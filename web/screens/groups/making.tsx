@@ -188,21 +188,26 @@ export function WhoWithWhom({ grouping, onChange }: PartWanted) {
 }
 
 const parts = [
-  { part: "words", label: "Common words it opens", why: "met again and again, whatever is read" },
-  { part: "texts", label: "Texts of the shelf it opens", why: "few, and each is a book to take home" },
-  { part: "next", label: "What the class is taught next needs it", why: "it can be met again when it is there" },
+  { part: "words", short: "words", label: "Common words it opens", why: "met again and again, whatever is read" },
+  {
+    part: "texts",
+    short: "texts",
+    label: "Texts of the shelf it opens",
+    why: "few, and each is a book to take home",
+  },
+  {
+    part: "next",
+    short: "what comes next",
+    label: "What the class is taught next needs it",
+    why: "it can be met again when it is there",
+  },
 ] as const;
 
 /** What counts for what is worth teaching: the order of what is proposed follows each slider at once. */
-export function WhatCounts({ grouping, onChange }: PartWanted) {
+export function WhatCounts({ grouping, first, onChange }: PartWanted & { first: readonly string[] }) {
   const { weights } = grouping;
   return (
-    <Fold
-      title="What counts"
-      now={parts
-        .map(({ part, label }) => `${label.split(" ")[0]?.toLowerCase()} ${label.split(" ")[1]}: ${weights[part]}`)
-        .join(", ")}
-    >
+    <Fold title="What counts" now={parts.map(({ part, short }) => `${short} ${weights[part]}`).join(", ")}>
       <div className="grid gap-2 md:grid-cols-3">
         {parts.map(({ part, label, why }) => (
           <label key={part} className="text-sm">
@@ -224,6 +229,11 @@ export function WhatCounts({ grouping, onChange }: PartWanted) {
           </label>
         ))}
       </div>
+      {first.length > 0 && (
+        <p className="mt-2 text-sm" role="status">
+          Worth most to these children now: {first.join("; ")}.
+        </p>
+      )}
     </Fold>
   );
 }

@@ -21,7 +21,7 @@ import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { learnersOf, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
+import { learnersOf, nextBest, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
@@ -35,6 +35,8 @@ import { useSaving } from "./use-saving.ts";
 import { WayCards } from "./way-cards.tsx";
 import { type WayName, waysFor } from "./ways.ts";
 
+/** What is worth most is told up to so many spellings. */
+const MOST_FIRST = 8;
 const names = "Heron Otter Swift Barge Willow Lantern Paddle Quay Reed Tiller Anchor Ferry".split(" ");
 
 /** Proposes groups for a class or several; children can be moved before they are saved. */
@@ -227,6 +229,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
       <Panel className="mb-3">
         <HowMade
           {...{ classes, chosen, grouping, count, out, wishes: view.wishes, people: children, name: shown.name }}
+          first={shown.points(nextBest(inPlay, worth, MOST_FIRST).map(({ gpc }) => gpc)).map((point) => point.name)}
           changed={own !== null}
           onClasses={setClassIds}
           onGrouping={setOwn}

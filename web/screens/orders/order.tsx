@@ -17,6 +17,7 @@ import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { PointsCard } from "./points-card.tsx";
 import { StepCard } from "./step-card.tsx";
 
 export function Screen() {
@@ -265,6 +266,7 @@ function Editor({ order }: { order: OrderView }) {
           Add a step
         </Button>
       )}
+      <PointsCard order={draft} locked={locked} onChange={setDraft} />
     </Page>
   );
 }

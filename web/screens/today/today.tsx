@@ -9,6 +9,7 @@ import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Moves } from "#web/parts/moves.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { SecondLooks } from "./second-looks.tsx";
@@ -229,6 +230,7 @@ function Desk({ data }: { data: TodayView }) {
       </div>
       <div className="flex flex-col gap-4">
         {teaches && <SecondLooks />}
+        {teaches && <Moves today={today} shortly />}
         {teaches && (
           <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
             {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}
