@@ -17,6 +17,8 @@ export interface GroupsFrom {
   readonly dayIn: (week: number) => string;
 }
 
+/** What was missed once a while ago is nothing to make a group for. */
+const SURELY_NEEDED = 0.6;
 const NAMES = ["Lock keepers", "Brick hods", "Rope walk", "Kingfishers"];
 /** The child who left its group half-way: the lightest of it but for her who is ready now. */
 const STAYS = "Flora J.";
@@ -35,7 +37,11 @@ export class DemoGroups {
         ...[...one.secure].map((gpc) => [gpc, 0.95] as const),
         ...[...one.needs].map(([gpc, need]) => [gpc, 1 - need] as const),
       ]);
-      return { ...one, needs: weighedNeeds(common, { needs: one.needs, chances }) };
+      // What was taught first is met again in every lesson; groups work on the later half.
+      const taught = this.by.order.filter((gpc) => one.secure.has(gpc) || one.needs.has(gpc));
+      const later = new Set(taught.slice(Math.floor(taught.length / 2)));
+      const needs = new Map([...one.needs].filter(([gpc, need]) => need >= SURELY_NEEDED && later.has(gpc)));
+      return { ...one, needs: weighedNeeds(common, { needs, chances }) };
     });
   }
 
@@ -137,7 +143,7 @@ export class DemoGroups {
       ...{ least: 3, most: 5, targets: 4, sessionsAWeek: 2, withinClasses: false, yearsApart: 1, stay: 0.25 },
       adults: [adult(adults.assistants[0], 6), adult(adults.assistants[1], 6), adult(adults.kilnTeacher, 2)],
       weights: { words: 4, texts: 1, next: 1 },
-      leaving: { by: "targets" },
+      leaving: { by: "share", percent: 75 },
     };
     return [
       request(setGrouping, { body: { version, grouping } }),

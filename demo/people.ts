@@ -56,7 +56,7 @@ export const towpath: readonly DemoChild[] = [
   { name: "Caleb N.", temper: weakBlender, pace: 0.6 },
   { name: "Dilys M.", temper: steady, pace: 0.85, away: [4] },
   { name: "Eben S.", temper: guesser, pace: 0.5 },
-  { name: "Flora J.", temper: steady, pace: 0.92, note: "ready to leave the group when the last check holds" },
+  { name: "Flora J.", temper: steady, pace: 1, note: "ready to leave the group when the last check holds" },
   { name: "Gil H.", temper: lookAlikes, pace: 0.55 },
   { name: "Hope C.", temper: steady, pace: 0.8 },
   { name: "Ivo P.", temper: steady, pace: 0.75 },

@@ -91,7 +91,9 @@ export function groupFitOf(members: readonly Learner[], targets: readonly Gpc[])
 /** How a screen writes what a sentence speaks of. */
 export interface Shown {
   /** Spellings that belong together, as they are taught as one thing: a name, and which of its spellings are meant. */
-  readonly points: (gpcs: readonly Gpc[]) => readonly { readonly name: string; readonly gpcs: readonly Gpc[] }[];
+  readonly points: (
+    gpcs: readonly Gpc[],
+  ) => readonly { readonly name: string; readonly gpcs: readonly Gpc[]; readonly partOf?: string }[];
   readonly name: (id: string) => string;
 }
 
@@ -112,7 +114,7 @@ export function whyGroup(fit: GroupFit, { points, name }: Shown): string {
         count === 0
           ? "None is known to need"
           : count < size
-            ? `${count} of ${size} need`
+            ? `${count} of ${size} ${count === 1 ? "needs" : "need"}`
             : size === 1
               ? "This child needs"
               : `All ${size} need`;

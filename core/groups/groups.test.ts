@@ -148,12 +148,12 @@ describe("fit and reason", () => {
         points: (gpcs) => pointsAmong(points, gpcs),
         name: (id) => id.toUpperCase(),
       });
-    expect(why(["ai=ai", "oa=oa"])).toBe("2 of 3 need ai; 1 of 3 need oa. Z fits least: 0 of 2.");
+    expect(why(["ai=ai", "oa=oa"])).toBe("2 of 3 need ai; 1 of 3 needs oa. Z fits least: 0 of 2.");
     expect(why(["ai=ai"], members.slice(0, 2))).toBe("All 2 need ai.");
     expect(why(["sh=sh"])).toBe("None is known to need sh. X fits least: 0 of 1.");
     points = [{ id: "ai=ai", name: "ai and oa", gpcs: ["ai=ai", "oa=oa"], own: true }];
     expect(why(["ai=ai", "oa=oa", "ar=ar"], members)).toBe(
-      "2 of 3 need ai and oa; 1 of 3 need ar. Y fits least: 1 of 3.",
+      "2 of 3 need ai and oa; 1 of 3 needs ar. Y fits least: 1 of 3.",
     );
     expect(why([])).toMatch(/Nothing/);
     expect(why([], [])).toMatch(/No one/);

@@ -78,8 +78,9 @@ describe("points of the school's own", () => {
 test("some spellings as points: what of a point is meant, in order, and what no point has by itself", () => {
   const points = pointsOf(order(["ai=ai", "ay=ai"], ["m=m"]));
   expect(pointsAmong(points, ["zz=z", "m=m", "ay=ai"])).toMatchObject([
-    { name: "ai and ay", gpcs: ["ay=ai"] },
+    { name: "ay", partOf: "ai and ay", gpcs: ["ay=ai"] },
     { name: "m", gpcs: ["m=m"] },
     { name: "zz", gpcs: ["zz=z"] },
   ]);
+  expect(pointsAmong(points, ["ai=ai", "ay=ai"])).toEqual([points[0]]);
 });

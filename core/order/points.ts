@@ -158,12 +158,28 @@ function nameAlone(gpc: Gpc, all: readonly Gpc[]): string {
   return several && keyword ? `${shown} as in ${keyword}` : shown;
 }
 
+/** A point of which some is meant: the whole of it, or a part that is called by its spellings. */
+export interface PointMeant extends Point {
+  /** The name of the whole, where a part is meant. */
+  readonly partOf?: string;
+}
+
 /** Correspondences as the points that they belong to, in the order of the points; what no point has stands alone. */
-export function pointsAmong(points: readonly Point[], gpcs: readonly Gpc[]): readonly Point[] {
+export function pointsAmong(points: readonly Point[], gpcs: readonly Gpc[]): readonly PointMeant[] {
   const wanted = new Set(gpcs);
-  const found = points.flatMap((point) => {
+  const all = points.flatMap((point) => point.gpcs);
+  const found = points.flatMap((point): PointMeant[] => {
     const its = point.gpcs.filter((gpc) => wanted.delete(gpc));
-    return its.length > 0 ? [{ ...point, gpcs: its }] : [];
+    if (its.length === point.gpcs.length) return [point];
+    if (its.length === 0) return [];
+    const name =
+      its.length === 1
+        ? nameAlone(its[0] as Gpc, all)
+        : listed(
+            its.map((gpc) => splitGpc(gpc).grapheme),
+            " and ",
+          );
+    return [{ ...point, gpcs: its, name, partOf: point.name }];
   });
   return [...found, ...[...wanted].map((gpc) => ({ id: gpc, name: nameAlone(gpc, [gpc]), gpcs: [gpc], own: false }))];
 }

@@ -60,7 +60,7 @@ interface NextWanted {
 
 /** Weeks for which a thing is put off. */
 const OFF_WEEKS = 4;
-const AT_FIRST = 5;
+const AT_FIRST = 3;
 
 const how = { pinned: "first", later: "put off", struck: "struck out" } as const;
 
@@ -102,12 +102,12 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
         <p className="text-soft">Nothing that was asked calls for teaching and would open common words.</p>
       )}
       <ol className="flex flex-col divide-y divide-line">
-        {rows.slice(0, all ? undefined : AT_FIRST).map(({ name, gpcs }) => (
+        {rows.slice(0, all ? undefined : AT_FIRST).map(({ name, partOf, gpcs }) => (
           <li key={gpcs.join()} className="flex items-start justify-between gap-2 py-1.5">
             <div>
               <p>
-                <span className="font-semibold">{name}</span>{" "}
-                {(gpcs.length > 1 || name !== gpcs[0]) && <Spellings gpcs={gpcs} />}
+                <span className="font-semibold">{name}</span> <Spellings gpcs={gpcs} />
+                {partOf && <span className="ml-1 text-sm text-soft">of “{partOf}”</span>}
                 {gpcs.some((gpc) => pinned.has(gpc)) && <span className="ml-1 text-sm text-leaf">first</span>}
               </p>
               <Why opened={best.filter(({ gpc }) => gpcs.includes(gpc))} of={learners.length} />

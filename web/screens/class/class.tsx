@@ -159,7 +159,14 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
       }
     >
       <ClassTabs school={school} current={current} onAdd={onAdd} />
-      <TaughtPanel school={school} current={current} />
+      <div className="mb-4 grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
+        <TaughtPanel school={school} current={current} />
+        {current.children > 0 && (
+          <div className="no-print">
+            <NextOf classId={current.id} whose={{ classId: current.id }} today={school.today} />
+          </div>
+        )}
+      </div>
       {children.error && !children.data && <Trouble error={children.error} />}
       {!children.data && !children.error && <Waiting rows={10} />}
       {children.data && shown.length === 0 && (
@@ -189,78 +196,75 @@ function OneClass({ school, current, onAdd }: { school: School; current: ClassVi
         />
       )}
       {shown.length > 0 && (
-        <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[5fr_3fr] print:grid-cols-1">
-          <Table
-            label="Children of the class"
-            room="sheet"
-            rows={found}
-            rowKey={(child) => child.id}
-            columns={[
-              {
-                title: "Child",
-                names: true,
-                sortBy: (child) => child.name,
-                show: (child) => (
+        <Table
+          label="Children of the class"
+          room="sheet"
+          rows={found}
+          rowKey={(child) => child.id}
+          columns={[
+            {
+              title: "Child",
+              names: true,
+              sortBy: (child) => child.name,
+              show: (child) => (
+                <>
+                  <Link
+                    to={`/child/${child.id}`}
+                    className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                  >
+                    {child.name}
+                  </Link>
+                  {child.absentOn === school.today && <span className="ml-2 text-sm text-soft">absent today</span>}
+                  {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
+                </>
+              ),
+            },
+            {
+              title: "Note",
+              className: "max-w-80 truncate text-soft max-sm:hidden",
+              show: (child) => <span title={child.note}>{child.note}</span>,
+            },
+            {
+              title: "Last checked",
+              className: "whitespace-nowrap",
+              sortBy: (child) => child.lastChecked,
+              show: (child) =>
+                child.lastChecked ? (
+                  nearDay(child.lastChecked, school.today)
+                ) : (
+                  <span className="text-soft">not yet</span>
+                ),
+            },
+            {
+              title: "Actions",
+              unseen: true,
+              className: "no-print text-right whitespace-nowrap",
+              show: (child) =>
+                archived ? (
+                  <Button shape="quiet" onClick={() => bringBack(child)}>
+                    Bring back
+                  </Button>
+                ) : (
                   <>
-                    <Link
-                      to={`/child/${child.id}`}
-                      className="font-semibold underline decoration-line underline-offset-4 hover:decoration-ink"
+                    <Button
+                      shape="quiet"
+                      onClick={() => sayAbsent(child, child.absentOn !== school.today)}
+                      aria-pressed={child.absentOn === school.today}
+                      aria-label={`${child.name} is absent today`}
                     >
-                      {child.name}
-                    </Link>
-                    {child.absentOn === school.today && <span className="ml-2 text-sm text-soft">absent today</span>}
-                    {child.note && <span className="block text-sm text-soft sm:hidden">{child.note}</span>}
+                      Absent
+                    </Button>
+                    <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
+                      Check
+                    </ButtonLink>
+                    <Button shape="quiet" onClick={() => setDialog(child)} aria-label={`Edit ${child.name}`}>
+                      Edit
+                    </Button>
                   </>
                 ),
-              },
-              {
-                title: "Note",
-                className: "max-w-80 truncate text-soft max-sm:hidden",
-                show: (child) => <span title={child.note}>{child.note}</span>,
-              },
-              {
-                title: "Last checked",
-                className: "whitespace-nowrap",
-                sortBy: (child) => child.lastChecked,
-                show: (child) =>
-                  child.lastChecked ? (
-                    nearDay(child.lastChecked, school.today)
-                  ) : (
-                    <span className="text-soft">not yet</span>
-                  ),
-              },
-              {
-                title: "Actions",
-                unseen: true,
-                className: "no-print text-right whitespace-nowrap",
-                show: (child) =>
-                  archived ? (
-                    <Button shape="quiet" onClick={() => bringBack(child)}>
-                      Bring back
-                    </Button>
-                  ) : (
-                    <>
-                      <Button
-                        shape="quiet"
-                        onClick={() => sayAbsent(child, child.absentOn !== school.today)}
-                        aria-pressed={child.absentOn === school.today}
-                        aria-label={`${child.name} is absent today`}
-                      >
-                        Absent
-                      </Button>
-                      <ButtonLink shape="quiet" to={`/check?child=${child.id}`} aria-label={`Check ${child.name}`}>
-                        Check
-                      </ButtonLink>
-                      <Button shape="quiet" onClick={() => setDialog(child)} aria-label={`Edit ${child.name}`}>
-                        Edit
-                      </Button>
-                    </>
-                  ),
-              },
-            ]}
-          />
-          <NextOf classId={current.id} whose={{ classId: current.id }} today={school.today} />
-        </div>
+            },
+          ]}
+        />
       )}
       {(hidden > 0 || archived) && (
         <p className="mt-3">

@@ -23,7 +23,7 @@ export function FitLine({
           </span>
         )}
       </p>
-      {targets.length > 0 && fit.fits.length === 0 && (
+      {targets.length > 0 && fit.fits.length === 0 && fit.has.length < targets.length && (
         <p className="text-damson">Needs none of these: better in another group, or in none.</p>
       )}
       {fit.has.length > 0 && (

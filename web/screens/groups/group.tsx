@@ -301,6 +301,7 @@ export function Screen() {
                   <p>
                     <Spellings gpcs={version.targets} none="no target" />
                   </p>
+                  {version.why && <p className="text-soft">{version.why}</p>}
                 </li>
               ))}
             </ol>

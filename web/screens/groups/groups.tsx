@@ -20,6 +20,7 @@ export function Screen() {
   const today = school.data?.today ?? "";
   const teaches = useIsAtLeast("teacher");
   const lead = useIsAtLeast("lead");
+  const [looking, setLooking] = useState(false);
   const [then, setThen] = useState("");
   const [closed, setClosed] = useState(false);
   const [wanted, setWanted] = useState("");
@@ -41,13 +42,15 @@ export function Screen() {
       about="Children who need the same few things next."
       actions={
         <>
-          {teaches && (
+          {teaches && !looking && <Button onClick={() => setLooking(true)}>As they were on …</Button>}
+          {teaches && looking && (
             <div className="w-40">
               <TextField
                 bare
                 label="As they were on"
                 title="As they were on"
                 type="date"
+                autoFocus
                 max={today}
                 value={then}
                 onChange={(event) => setThen(event.target.value)}
@@ -64,7 +67,15 @@ export function Screen() {
       {then && (
         <section className="mb-4 flex flex-col gap-3">
           <p className="flex items-center gap-3">
-            As they were on {shortDay(then, today)}.<Button onClick={() => setThen("")}>As they are now</Button>
+            As they were on {shortDay(then, today)}.
+            <Button
+              onClick={() => {
+                setThen("");
+                setLooking(false);
+              }}
+            >
+              As they are now
+            </Button>
           </p>
           <GroupsThen day={then} today={today} />
         </section>

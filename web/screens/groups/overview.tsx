@@ -77,7 +77,7 @@ export function Screen() {
                 {
                   title: "An hour",
                   className: "text-right tabular-nums",
-                  show: (group) => anHour(group) ?? <span className="text-soft">none yet</span>,
+                  show: (group) => anHour(group)?.toFixed(1) ?? <span className="text-soft">none yet</span>,
                 },
               ]}
             />

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import {
   type ClassView,
@@ -147,9 +147,18 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   useEffect(() => {
     if (inPlay.length > 0) void propose();
   }, []);
+  const untouched = groups !== null && groups === filled;
+  // A wish that comes or goes is followed at once, unless someone is at work on the board.
+  const wishes = JSON.stringify(view.wishes);
+  const followed = useRef(wishes);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another wish asks for other groups
+  useEffect(() => {
+    if (followed.current === wishes || !untouched) return;
+    followed.current = wishes;
+    void propose();
+  }, [wishes, untouched]);
   // As long as no one has changed the board it follows what is found.
   const shownProposal = proposals?.[way];
-  const untouched = groups !== null && groups === filled;
   // biome-ignore lint/correctness/useExhaustiveDependencies: only what is found anew fills the board
   useEffect(() => {
     if (untouched && !busy) fill(shownProposal, groups ?? []);
