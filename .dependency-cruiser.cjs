@@ -32,7 +32,7 @@ module.exports = {
       name: "not-found",
       severity: "error",
       from: {},
-      to: { couldNotResolve: true, pathNot: "^#|\\.css$|^@fontsource" },
+      to: { couldNotResolve: true, pathNot: "^#|\\.css$|^@fontsource|^highs/runtime" },
     },
     ...all.map((room) => ({
       name: `${room}-only-to-${rooms[room].join("-and-") || "itself"}`,

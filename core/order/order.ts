@@ -1,5 +1,4 @@
 import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
-import type { OwnPoint } from "./points.ts";
 
 /** One step of a teaching order: a few correspondences, and words taught before all their units are. */
 export interface Step {
@@ -7,6 +6,12 @@ export interface Step {
   readonly title: string;
   readonly gpcs: readonly Gpc[];
   readonly exceptionWords: readonly string[];
+}
+
+/** Correspondences that a school teaches as one thing, by its own name. */
+export interface OwnPoint {
+  readonly name: string;
+  readonly gpcs: readonly Gpc[];
 }
 
 export interface OrderContent {

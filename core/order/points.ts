@@ -12,12 +12,6 @@ export interface Point {
   readonly own: boolean;
 }
 
-/** Correspondences that a school teaches as one thing, by its own name. */
-export interface OwnPoint {
-  readonly name: string;
-  readonly gpcs: readonly Gpc[];
-}
-
 /** Which correspondences make one point, and what it is called. The first rule that knows a correspondence has it. */
 interface Rule {
   /** What the members have in common, or undefined where the rule says nothing of it. */

@@ -23,7 +23,7 @@ interface Line {
 }
 
 /** A class after its first check, as the tool sees it. */
-export function classOf(children: number, seed: number): readonly Learner[] {
+function classOf(children: number, seed: number): readonly Learner[] {
   const world = worlds[seed % worlds.length] as (typeof worlds)[number];
   const order = shippedOrders()[seed % shippedOrders().length] as ReturnType<typeof shippedOrders>[number];
   let found: readonly Learner[] = [];
@@ -45,7 +45,7 @@ export function classOf(children: number, seed: number): readonly Learner[] {
 }
 
 /** One of ten mixes of limits, by number. */
-export function mixOf(
+function mixOf(
   number: number,
   learners: readonly Learner[],
   seed: number,

@@ -15,7 +15,7 @@ export interface ToWeigh {
 }
 
 /** A text of the school's own. */
-export interface OwnShelfText {
+interface OwnShelfText {
   readonly id: string;
   readonly title: string;
   readonly body: string;

@@ -1,59 +1,53 @@
-import { addWeeks, formatISO, parseISO } from "date-fns";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { closeGroup, type GroupView, getMoves, listGroups, type MoveView, putMoveOff, saveGroup } from "#contract";
+import type { LookView, MoveView } from "#contract";
 import { plural, shortDay } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
-import { stampNow } from "#web/device/clock.ts";
-import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "./button.tsx";
 import { Spellings } from "./marks.tsx";
 import { Panel } from "./page.tsx";
 import { neighbourOf, useRefocus } from "./refocus.ts";
 import { toast } from "./toast.tsx";
 
-/** Weeks for which a proposed move is put off. */
-const OFF_WEEKS = 2;
 const AT_FIRST = 5;
 
 const idOf = ({ kind, childId }: Pick<MoveView, "kind" | "childId">) => `move-${kind}-${childId}`;
+
+interface MovesWanted {
+  readonly moves: readonly MoveView[];
+  readonly looks: readonly LookView[];
+  readonly today: string;
+  /** The first few alone, with a link to the others. */
+  readonly shortly?: boolean;
+  readonly accept: (move: MoveView) => Promise<void>;
+  readonly putOff: (move: MoveView) => Promise<string>;
+  /** An error in words. */
+  readonly wordsOf: (error: unknown) => string;
+}
 
 /**
  * Changes of groups that today's answers speak for, and looks that are due at children who left: each with its reason, to be
  * accepted or put off. Nothing is shown where nothing is proposed.
  */
-export function Moves({ today, shortly = false }: { today: string; shortly?: boolean }) {
-  const moves = useAsk(getMoves, {});
-  const groups = useAsk(listGroups, {});
+export function Moves({ moves: list, looks, today, shortly = false, accept, putOff, wordsOf }: MovesWanted) {
   const refocus = useRefocus();
   const [all, setAll] = useState(false);
-  if (!moves.data || !groups.data) return null;
-  const { moves: list, looks } = moves.data;
   if (list.length + looks.length === 0) return null;
   const shown = list.slice(0, all ? undefined : shortly ? 3 : AT_FIRST);
-  const next = (move: MoveView) => {
+  const run = async (move: MoveView, work: () => Promise<string>) => {
     const other = neighbourOf(shown, move);
     refocus(other && idOf(other));
-  };
-  const run = async (move: MoveView, work: () => Promise<unknown>, said: string) => {
-    next(move);
     try {
-      await work();
-      await refreshAll();
-      toast(said);
+      toast(await work());
     } catch (error) {
-      toast.error(wordsOfError(error));
+      toast.error(wordsOf(error));
     }
   };
-  const accept = (move: MoveView) =>
-    run(move, () => moveChild(move, groups.data ?? []), `${move.name}: ${done(move)}.`);
-  const until = formatISO(addWeeks(parseISO(today), OFF_WEEKS), { representation: "date" });
-  const putOff = (move: MoveView) =>
-    run(
-      move,
-      () => call(putMoveOff, { params: { id: move.childId }, body: { kind: move.kind, until } }),
-      `Put off until ${shortDay(until, today)}.`,
-    );
+  const take = (move: MoveView) =>
+    run(move, async () => {
+      await accept(move);
+      return `${move.name}: ${done(move)}.`;
+    });
+  const wait = (move: MoveView) => run(move, async () => `Put off until ${shortDay(await putOff(move), today)}.`);
   return (
     <Panel title="Changes that the answers speak for">
       <ul className="flex flex-col divide-y divide-line">
@@ -73,11 +67,11 @@ export function Moves({ today, shortly = false }: { today: string; shortly?: boo
                 Make groups
               </ButtonLink>
             ) : (
-              <Button id={idOf(move)} aria-label={`${verbs[move.kind]}: ${move.name}`} onClick={() => accept(move)}>
+              <Button id={idOf(move)} aria-label={`${verbs[move.kind]}: ${move.name}`} onClick={() => take(move)}>
                 {verbs[move.kind]}
               </Button>
             )}
-            <Button shape="quiet" aria-label={`Not now: ${move.name}`} onClick={() => putOff(move)}>
+            <Button shape="quiet" aria-label={`Not now: ${move.name}`} onClick={() => wait(move)}>
               Not now
             </Button>
           </li>
@@ -150,39 +144,4 @@ function reason(move: MoveView): ReactNode {
       left {groupName}, and <Spellings gpcs={gpcs} /> {gpcs.length === 1 ? "is" : "are"} going again.
     </>
   );
-}
-
-/** Takes a child out of its group and puts it where it is to go; a group that no one is left in is closed. */
-async function moveChild(move: MoveView, groups: readonly GroupView[]): Promise<void> {
-  const save = (group: GroupView, members: GroupView["members"], why: string) =>
-    call(saveGroup, {
-      params: { id: group.id },
-      body: {
-        ...{
-          versionId: newId(),
-          version: group.version,
-          name: group.name,
-          targets: group.targets,
-          at: stampNow(),
-          why,
-        },
-        members: members.map(({ childId, locked }) => ({ childId, locked })),
-      },
-    });
-  const to = groups.find(({ id }) => id === move.toId);
-  // First in, then out: if the second fails the child is in two groups for a moment and in none never.
-  if (to) {
-    const newcomer = { childId: move.childId, locked: false, name: move.name, classId: "" };
-    await save(
-      to,
-      [...to.members.filter(({ childId }) => childId !== move.childId), newcomer],
-      `${move.name} came in.`,
-    );
-  }
-  const from = move.kind === "join" ? undefined : groups.find(({ id }) => id === move.groupId);
-  if (!from) return;
-  const left = from.members.filter(({ childId }) => childId !== move.childId);
-  const why = move.kind === "leave" ? `${move.name} needs it no longer.` : `${move.name} went to ${move.toName}.`;
-  await save(from, left, why);
-  if (left.length === 0) await call(closeGroup, { params: { id: from.id }, body: { closed: true } });
 }

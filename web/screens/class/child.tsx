@@ -12,11 +12,11 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
-import { NextOf } from "#web/parts/next-best.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ChildPlace } from "./child-place.tsx";
 import { Confusions } from "./confusions.tsx";
+import { NextOf } from "./next-best.tsx";
 import { Readings } from "./readings.tsx";
 
 const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));

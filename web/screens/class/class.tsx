@@ -15,11 +15,11 @@ import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
-import { NextOf } from "#web/parts/next-best.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
 import { Table } from "#web/parts/table.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { NextOf } from "./next-best.tsx";
 import { TaughtPanel } from "./taught.tsx";
 
 const ChildDialog = lazy(() => import("./child-dialog.tsx").then((module) => ({ default: module.ChildDialog })));

@@ -3,8 +3,9 @@ import { Link } from "react-router";
 import { type GroupView, getSchool, listGroups } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { shortDay } from "#core/saying";
-import { useAsk } from "#web/device/api.ts";
+import { useAsk, wordsOfError } from "#web/device/api.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
+import { useMoves } from "#web/device/moves.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
@@ -82,7 +83,7 @@ export function Screen() {
       )}
       {!then && teaches && today && (
         <div className="mb-4">
-          <Moves today={today} />
+          <TheMoves today={today} />
         </div>
       )}
       {error && !data && <Trouble error={error} />}
@@ -146,4 +147,10 @@ function GroupCard({ group }: { group: GroupView }) {
       </div>
     </li>
   );
+}
+
+/** Changes of groups that the answers speak for, as they stand. */
+function TheMoves({ today }: { today: string }) {
+  const desk = useMoves(today);
+  return desk ? <Moves {...desk} today={today} wordsOf={wordsOfError} /> : null;
 }

@@ -12,7 +12,7 @@ interface PartWanted {
   readonly onChange: (grouping: Grouping) => void;
 }
 
-export function clamp(text: string, least: number, most: number): number {
+function clamp(text: string, least: number, most: number): number {
   return Math.max(least, Math.min(most, Math.round(Number(text)) || least));
 }
 

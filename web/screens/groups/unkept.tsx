@@ -1,7 +1,7 @@
 import type { Unkept } from "#core/groups";
 
 /** A sentence with the children's names in it. */
-export function withNames(text: string, children: readonly string[], name: (id: string) => string): string {
+function withNames(text: string, children: readonly string[], name: (id: string) => string): string {
   return text.replace(/\{(\d)\}/g, (_, at: string) => name(children[Number(at)] ?? ""));
 }
 

@@ -18,7 +18,7 @@ interface CardsWanted {
   readonly onBound: (way: WayName) => unknown;
 }
 
-export const percent = (share: number) => `${Math.round(share * 100)}%`;
+const percent = (share: number) => `${Math.round(share * 100)}%`;
 
 /** What each way of grouping gains, who is worst served by it, and who moves. */
 export function WayCards({ proposals, chosen, changed, distance, onChoose, onBound, ...by }: CardsWanted) {

@@ -6,6 +6,7 @@ import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant, zoneOfBrowser } from "#web/device/clock.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
+import { useMoves } from "#web/device/moves.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
@@ -230,7 +231,7 @@ function Desk({ data }: { data: TodayView }) {
       </div>
       <div className="flex flex-col gap-4">
         {teaches && <SecondLooks />}
-        {teaches && <Moves today={today} shortly />}
+        {teaches && <TheMoves today={today} />}
         {teaches && (
           <Panel title="Not checked for longest" actions={<ButtonLink to="/check">Choose a child</ButtonLink>}>
             {data.toCheck.length === 0 && <p className="text-soft">No child is in a class yet.</p>}
@@ -309,4 +310,10 @@ function Row({
       <ButtonLink to={link}>{action}</ButtonLink>
     </li>
   );
+}
+
+/** Changes of groups that the answers speak for, as they stand. */
+function TheMoves({ today }: { today: string }) {
+  const desk = useMoves(today);
+  return desk ? <Moves {...desk} today={today} shortly wordsOf={wordsOfError} /> : null;
 }

@@ -14,12 +14,12 @@ import {
 import type { Learner, Shown } from "#core/groups";
 import { plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
-import { Button } from "./button.tsx";
-import { learnersOf, nextBest, type OpenedFor } from "./learners.ts";
-import { Spelling, Spellings } from "./marks.tsx";
-import { Panel, Waiting } from "./page.tsx";
-import { shownBy } from "./points.ts";
-import { toast } from "./toast.tsx";
+import { Button } from "#web/parts/button.tsx";
+import { learnersOf, nextBest, type OpenedFor } from "#web/parts/learners.ts";
+import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Panel, Waiting } from "#web/parts/page.tsx";
+import { shownBy } from "#web/parts/points.ts";
+import { toast } from "#web/parts/toast.tsx";
 
 type Whose = { readonly childId: string } | { readonly classId: string };
 
