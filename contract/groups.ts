@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { partKinds } from "#core/plans";
+import { partKinds, readingLimits } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -28,6 +28,8 @@ const groupView = z.object({
   savedAt: instant,
   members: z.array(member.extend({ name: z.string(), classId: id })),
   targets: z.array(gpc),
+  /** Who of it must be able to read what it is given; the others are helped, and a plan says with what. */
+  reads: z.enum(readingLimits),
 });
 export type GroupView = z.infer<typeof groupView>;
 
@@ -73,6 +75,16 @@ export const closeGroup = {
   may: { by: "teacher", theirs: { "params.id": "group" } },
   params: byId,
   body: z.object({ closed: z.boolean() }),
+  answer: groupView,
+} as const satisfies Endpoint;
+
+/** Sets who of a group must be able to read what it is given. Plans from now on follow it; those that are made stay. */
+export const setGroupReads = {
+  method: "PUT",
+  path: "/api/groups/:id/reads",
+  may: { by: "teacher", theirs: { "params.id": "group" } },
+  params: byId,
+  body: z.object({ reads: z.enum(readingLimits) }),
   answer: groupView,
 } as const satisfies Endpoint;
 

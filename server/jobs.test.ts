@@ -136,7 +136,7 @@ it("choose a session's target, where none is asked for, by what it opens for the
     wholes: ["the"],
     unsteady: [],
     needed: ["dd=d", "ee=ee"],
-    children: [{ needs, chances, next: [] }],
+    children: [{ needs, chances, next: [], name: "Ada M.", reads: known }],
   };
   const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };
   const filled = await here.run("fillSession", wanted, 1);

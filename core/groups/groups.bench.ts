@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { bench, describe } from "vitest";
 import { dice, shuffled } from "#core/checks";
 import { readLexicon } from "#core/words";
-import { chooseTargets, commonWords, type Learner, opensFor, proposeGroups } from "./index.ts";
+import { chooseTargets, commonWords, findGroups, type Learner, opensFor, proposeGroups } from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function learners(count: number): Learner[] {
@@ -16,14 +16,21 @@ function learners(count: number): Learner[] {
     };
   });
 }
-const thirty = learners(30);
+const [thirty, fortyEight, fiveHundred] = [learners(30), learners(48), learners(500)];
+const shape = { by: "size", least: 3, most: 5 } as const;
 
 describe("30 children into groups of 3 to 5", () => {
   bench("baseline: cut the list as it stands, choose targets", () => {
     for (let at = 0; at < 30; at += 5) chooseTargets(thirty.slice(at, at + 5), order, 4);
   });
   bench("proposeGroups", () => {
-    proposeGroups({ learners: thirty, order, shape: { by: "size", least: 3, most: 5 }, seed: 1 });
+    proposeGroups({ learners: thirty, order, shape, seed: 1 });
+  });
+  bench("the first proposal for 48", () => {
+    findGroups({ learners: fortyEight, order, shape, seed: 1 }).proposal();
+  });
+  bench("the first proposal for 500", () => {
+    findGroups({ learners: fiveHundred, order, shape, seed: 1 }).proposal();
   });
 });
 

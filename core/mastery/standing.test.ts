@@ -134,6 +134,11 @@ test("a row, its codes, and what a map reads in them", () => {
   expect(shownSpellings(known)).toEqual(["b=b", "s=s"]);
 });
 
+test("everyone slips, and of what no one is sure yet more has to be missing to be a need", () => {
+  const need = (code: string) => cellAt(code, 0).need;
+  expect(["u70", "u79", "u81", "g30"].map(need)).toEqual([0.3, 0.21, 0, 0.7]);
+  expect(["o60", "o64", "o66", "o79"].map(need)).toEqual([0.4, 0.36, 0, 0]);
+});
 test("what was asked before it is taught shows on the map, and is no need", () => {
   const answers = ["10", "12", "14"].map((day) => card(`2026-11-${day}`, "none", "sh=sh"));
   const [code = ""] = childRow(knownBy(answers, wanted), ["sh=sh"], TODAY, by()).map(codeOf);

@@ -122,8 +122,11 @@ export function canRead({ answers, chance }: Pick<Standing, "answers" | "chance"
   return answers > 0 && chance >= 0.5;
 }
 
-/** Needs under this are no need: what comes right two times in three is practised and met again, not taught anew. */
-const LEAST_NEED = 0.35;
+/**
+ * Needs under this are no need: everyone slips. As long as no one is sure, it takes more: what was right the few times that it was
+ * asked is to be asked again, not taught.
+ */
+const LEAST_NEED = { sure: 0.2, unsure: 0.35 };
 
 /**
  * How much a child needs to be taught it, 0 to 1: what is missing of its chance; nothing for what is secure, was never asked, or is
@@ -137,5 +140,6 @@ export function needFor({
 }: Pick<Standing, "state" | "answers" | "chance" | "taught">): number {
   if (state === "secure" || answers === 0 || !taught) return 0;
   const need = 1 - chance;
-  return need < LEAST_NEED ? 0 : Math.round(need * 100) / 100;
+  const least = state === "not sure yet" ? LEAST_NEED.unsure : LEAST_NEED.sure;
+  return need < least ? 0 : Math.round(need * 100) / 100;
 }

@@ -1,2 +1,3 @@
 /** What a session holds. */
 export * from "./plan.ts";
+export * from "./reads.ts";

@@ -1,4 +1,12 @@
-import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import {
+  findCorrespondence,
+  type Gpc,
+  likelyConfusions,
+  plainSound,
+  showGrapheme,
+  splitGpc,
+  withImplied,
+} from "#core/phonics";
 import { form, plural } from "#core/saying";
 import {
   type Dice,
@@ -10,6 +18,7 @@ import {
   type TaughtReader,
   type Word,
 } from "#core/words";
+import { type GroupReader, helpWith } from "./reads.ts";
 
 export const partKinds = [
   "revisit",
@@ -39,8 +48,10 @@ export interface SessionPlan {
 }
 
 export interface PlanWanted {
-  /** What every child of the group can read. The target need not be in it. */
+  /** What the group can read, by its own limit. The target need not be in it. */
   readonly known: ReadonlySet<Gpc>;
+  /** The children, where some may need help: the plan says who, and with which words. */
+  readonly readers?: readonly GroupReader[];
   readonly target: Gpc;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
@@ -72,6 +83,10 @@ export const partMinutes: Record<PartKind, number> = {
   lastLook: 1,
 };
 
+/** Words that are named of those with which a child needs help. */
+const MOST_NAMED = 5;
+/** Children who are named of those who need help. */
+const MOST_HELPED = 8;
 const READ = 9;
 const WRITE = 4;
 
@@ -120,6 +135,17 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     sentence: sentence ? [sentence.text] : [],
     lastLook: [target, ...revisit.slice(0, 3)],
   };
+  const given = [...items.readWords, ...items.writeWords, ...items.sentence];
+  const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
+  // Endings and doubled letters follow from what is read.
+  const readers = (wanted.readers ?? []).map((one) => ({ ...one, reads: withImplied(one.reads) }));
+  const helped = helpWith(given, readers, { target, lexicon, wholes });
+  for (const { name, words } of helped.slice(0, MOST_HELPED)) {
+    const more = words.length > MOST_NAMED ? ` and ${words.length - MOST_NAMED} more` : "";
+    remarks.push(`${name} needs help with ${words.slice(0, MOST_NAMED).join(", ")}${more}.`);
+  }
+  if (helped.length > MOST_HELPED)
+    remarks.push(`${plural(helped.length - MOST_HELPED, "child needs", "children need")} help as well.`);
   const parts = partKinds.map((kind) => ({
     kind,
     minutes: partMinutes[kind],

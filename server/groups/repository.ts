@@ -1,5 +1,6 @@
 import { desc, eq, inArray, type SQL, sql } from "drizzle-orm";
 import type { GroupView } from "#contract";
+import type { ReadingLimit } from "#core/plans";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -48,6 +49,7 @@ export async function list(inside: Inside): Promise<GroupView[]> {
       id: row.id,
       name: version.name,
       closed: row.closed,
+      reads: row.reads,
       version: version.number,
       savedAt: version.savedAt,
       targets: version.targets,
@@ -131,6 +133,11 @@ export async function save(inside: Inside, version: NewVersion, onto: number | n
       .insert(t.groupMembers)
       .values(members.map(({ childId, locked }, place) => ({ versionId: id, childId, locked, place })));
   return true;
+}
+
+/** Sets who of a group must be able to read what it is given. */
+export async function setReads(inside: Inside, id: string, reads: ReadingLimit): Promise<void> {
+  await inside.update(t.groups).set({ reads }).where(eq(t.groups.id, id));
 }
 
 /** Closes a group, or opens it again. */

@@ -1,4 +1,4 @@
-import { closeGroup, type GroupView, getGroup, listGroups, saveGroup } from "#contract";
+import { closeGroup, type GroupView, getGroup, listGroups, saveGroup, setGroupReads } from "#contract";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
@@ -43,6 +43,12 @@ export function groupRoutes({ serve }: Domain): void {
       targets,
       members,
     });
+    return mustGroup(school, params.id);
+  });
+
+  serve(setGroupReads, async ({ params, body, school }) => {
+    await mustGroup(school, params.id);
+    await school.groups.setReads(params.id, body.reads);
     return mustGroup(school, params.id);
   });
 

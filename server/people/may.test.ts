@@ -104,6 +104,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
     showFace: { face: { show: "nothing" } },
     saveGroup: { versionId: uuid(), version: 0, name: "G", members: [{ childId, locked: false }], targets: [], at },
     closeGroup: { closed: false },
+    setGroupReads: { reads: "most" },
     planNewSession: { id: uuid(), groupId, heldOn: "2026-11-21", target: null, seed: 1 },
     editSession: { version: 0, heldOn: "2026-11-21" },
     replanSession: { version: 0, target: "s=s", seed: 1 },

@@ -34,6 +34,7 @@ export function fillSession(
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
   const plan = planSession({
     known: new Set(common.known),
+    readers: common.children.map(({ name, reads }) => ({ name, reads: new Set(reads) })),
     target,
     revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
     lexicon,

@@ -1,4 +1,5 @@
 import type { Said } from "#core/groups";
+import type { ReadingLimit } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf } from "../standings/repository.ts";
@@ -14,15 +15,17 @@ export interface PlanWanted {
   /** The target that someone asked for; null lets the tool choose. */
   readonly wish: string | null;
   readonly today: string;
+  /** Who of the group must be able to read what it is given. */
+  readonly reads: ReadingLimit;
 }
 
 /** What a session for these children is filled from: the school's words, and what they can read today. */
-export async function toFill(inside: Inside, { childIds, targets, wish, today }: PlanWanted): Promise<ToFill> {
+export async function toFill(inside: Inside, { childIds, targets, wish, today, reads }: PlanWanted): Promise<ToFill> {
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
   return {
     ...{ words, targets, wish, weights },
-    common: await commonOf(inside, childIds, today),
+    common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
   };
 }

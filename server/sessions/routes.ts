@@ -115,7 +115,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       }
       const { group, childIds } = await membersOf(school, body.groupId);
       const today = await school.settings.dayOf(now);
-      const wanted = { childIds, targets: group.targets, wish: body.target, today };
+      const wanted = { childIds, targets: group.targets, wish: body.target, today, reads: group.reads };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
         await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
@@ -141,6 +141,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         targets: session.targets,
         wish: body.target,
         today: await school.settings.dayOf(now),
+        reads: (await school.groups.find(session.groupId))?.reads ?? "all",
       };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(() => change(school, { id: session.id, version: body.version }, plan));
@@ -156,9 +157,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       mustBeSame("session", { groupId: itsGroup, heldOn }, { groupId, heldOn: body.heldOn });
       return mustSession(school, body.id);
     }
-    const { childIds } = await membersOf(school, groupId);
+    const { childIds, group } = await membersOf(school, groupId);
     const today = await school.settings.dayOf(now);
-    const { known, wholes } = await school.standings.commonOf(childIds, today);
+    const { known, wholes } = await school.standings.commonOf(childIds, today, group.reads);
     const copy = { id: body.id, groupId, heldOn: body.heldOn, plan, known: [...known], wholes: [...wholes] };
     await school.sessions.insert(copy, childIds);
     return mustSession(school, body.id);

@@ -27,6 +27,7 @@ import {
   whyStanding,
 } from "#core/mastery";
 import { allGpcs, nextSteps, type OrderContent, pointsAmong, pointsOf } from "#core/order";
+import { mustRead, type ReadingLimit } from "#core/plans";
 import { plural } from "#core/saying";
 import { findMany, list as listChildren } from "../classes/children.ts";
 import { outlineOf } from "../classes/outline.ts";
@@ -193,7 +194,7 @@ export async function standingsOf(
 
 /** What children who learn together can build on. */
 export interface Common {
-  /** Correspondences that every one of the children can read. */
+  /** Correspondences that the children can read: every one of them, or as many as their group's limit asks for. */
   readonly known: readonly string[];
   /** Exception words that were taught to all of them. */
   readonly wholes: readonly string[];
@@ -206,14 +207,30 @@ export interface Common {
     readonly needs: readonly (readonly [string, number])[];
     readonly chances: readonly (readonly [string, number])[];
     readonly next: readonly string[];
+    readonly name: string;
+    /** What it reads more often than not. */
+    readonly reads: readonly string[];
   }[];
 }
 
 /** What these children have in common. None of them has nothing. */
-export async function commonOf(inside: Inside, childIds: readonly string[], today: string): Promise<Common> {
-  const ids = (await findMany(inside, childIds)).map((child) => child.id);
-  const known = await knownOf(inside, ids);
-  const children = ids.flatMap((id) => known.get(id) ?? []);
+export async function commonOf(
+  inside: Inside,
+  childIds: readonly string[],
+  today: string,
+  limit: ReadingLimit = "all",
+): Promise<Common> {
+  const found = await findMany(inside, childIds);
+  const known = await knownOf(
+    inside,
+    found.map(({ id }) => id),
+  );
+  const named = found.flatMap(({ id, name }) => {
+    const one = known.get(id);
+    return one ? [{ name, one }] : [];
+  });
+  const children = named.map(({ one }) => one);
+  const enough = mustRead(limit, children.length);
   const shared = (lists: readonly (readonly string[])[]) =>
     (lists[0] ?? []).filter((entry) => lists.every((list) => list.includes(entry)));
   const gpcs = [
@@ -225,7 +242,7 @@ export async function commonOf(inside: Inside, childIds: readonly string[], toda
   const someone = (at: number, test: (one: Standing) => boolean) => rows.some((row) => test(row[at] as Standing));
   const which = (test: (at: number) => boolean) => gpcs.filter((_, at) => test(at));
   return {
-    known: which((at) => everyone(at, canRead)),
+    known: which((at) => rows.length > 0 && rows.filter((row) => canRead(row[at] as Standing)).length >= enough),
     wholes: shared(children.map((child) => child.taught.exceptionWords)),
     unsteady: which(
       (at) =>
@@ -240,6 +257,8 @@ export async function commonOf(inside: Inside, childIds: readonly string[], toda
       }),
       chances: gpcs.map((gpc, at) => [gpc, (row[at] as Standing).chance] as const),
       next: nextOf(children[place] as KnownChild),
+      name: named[place]?.name ?? "",
+      reads: which((at) => canRead(row[at] as Standing)),
     })),
   };
 }

@@ -298,6 +298,7 @@ describe("another school's rows", () => {
             null,
           ),
         setClosed: () => other.groups.setClosed(groupId, true),
+        setReads: () => other.groups.setReads(groupId, "most"),
       },
       grouping: {
         read: () => other.grouping.read(),
@@ -348,7 +349,7 @@ describe("another school's rows", () => {
         forgetRemoved: () => other.sessions.forgetRemoved("2027-01-01T00:00:00.000Z"),
       },
       planning: {
-        toFill: () => other.planning.toFill({ childIds: [childId], targets: [], wish: "s=s", today }),
+        toFill: () => other.planning.toFill({ childIds: [childId], targets: [], wish: "s=s", today, reads: "all" }),
       },
       texts: {
         listOwn: () => other.texts.listOwn(),

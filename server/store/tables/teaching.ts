@@ -1,6 +1,7 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
 import type { MoveView, PlanBody, PreparationBody, SaidOfNext, TextContentBody, Wish } from "#contract";
+import type { ReadingLimit } from "#core/plans";
 import { at, belongs, keyOf, nowHere, ofSchool, schoolId, version } from "../columns.ts";
 import { children, classes, members, orders } from "./school.ts";
 
@@ -54,6 +55,8 @@ export const groups = pgTable(
     schoolId: schoolId(),
     id: uuid("id").notNull(),
     closed: boolean("closed").notNull().default(false),
+    /** Who of it must be able to read what it is given. */
+    reads: text("reads").$type<ReadingLimit>().notNull().default("all"),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],

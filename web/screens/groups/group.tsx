@@ -37,6 +37,7 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GroupPlace } from "./group-place.tsx";
+import { ReadingLimit } from "./reading-limit.tsx";
 
 /** What of a group is saved as one state. */
 type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets">;
@@ -190,6 +191,7 @@ export function Screen() {
             <Targets group={current} order={order} onChange={(targets) => void setTargets(targets)} />
             <p className="mb-2">{whyGroup(fit, shown)}</p>
             <Opens opened={openedFor(current.targets, members, worth.data)} />
+            <ReadingLimit group={current} />
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
                 By today's answers they would do best with <Spellings gpcs={suggested} />

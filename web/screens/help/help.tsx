@@ -127,11 +127,31 @@ export function Screen() {
           </ul>
         </Part>
         <Part title="How groups are proposed">
-          <p>
-            A child needs of a spelling what is missing of its chance; what is secure or was never asked is no need. A
-            group's targets are the spellings with the greatest shared need, less a third for each child who has them
-            secure. Children change places until that grows no more. You have the last word.
-          </p>
+          <ul className="ml-5 list-disc">
+            <li>
+              A child needs of a spelling what is missing of its chance; what is secure, was never asked or is yet to
+              be taught is no need. A need weighs by what it would bring that child: common words, texts, and what its
+              class is taught next. The weights are your school's.
+            </li>
+            <li>
+              A group's targets are the spellings with the greatest sum of weighed needs, less a third for each child
+              who has them secure. The tool looks for the groups in which this is greatest, within your limits and
+              wishes; it names a limit that cannot be kept and what would help, and says on demand how far from the
+              best it can be.
+            </li>
+            <li>
+              “Gains 60%” means: of what lessons of its own would give the child, this group gives so much. Whoever
+              has no need of a group's targets is not put into it.
+            </li>
+            <li>
+              What is taught as one thing (“ai and ay”) has one name; each spelling in it keeps its own answers. Your
+              school names, splits and joins these in its teaching order.
+            </li>
+            <li>
+              Who may leave, move or join is proposed with its reason. Who left is looked at again after two, four and
+              eight weeks. You have the last word, and what you struck out stays struck out.
+            </li>
+          </ul>
         </Part>
         <Part title="How a session is filled">
           <p>

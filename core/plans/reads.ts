@@ -1,0 +1,53 @@
+import type { Gpc } from "#core/phonics";
+import { type Lexicon, type Word, wordsOf } from "#core/words";
+
+/** Who of a group must be able to read what it is given, as the group has it. */
+export const readingLimits = ["all", "allButOne", "most"] as const;
+export type ReadingLimit = (typeof readingLimits)[number];
+
+const MOST = 2 / 3;
+
+/** How many of so many children must read a spelling for it to count as read by the group. */
+export function mustRead(limit: ReadingLimit, children: number): number {
+  if (limit === "all") return children;
+  return Math.max(Math.min(1, children), limit === "allButOne" ? children - 1 : Math.ceil(MOST * children));
+}
+
+/** A child of a group and what it reads more often than not. */
+export interface GroupReader {
+  readonly name: string;
+  readonly reads: ReadonlySet<Gpc>;
+}
+
+/** Which of these words a child needs help with, beside the target that all are being taught. */
+export interface NeedsHelp {
+  readonly name: string;
+  readonly words: readonly string[];
+}
+
+/**
+ * Who needs help with which words: those with a spelling that the child does not read and that is not the target, by child, in the
+ * order of the words. Who needs none is left out; words that no one knows how to split, and exception words, count for no one.
+ */
+export function helpWith(
+  texts: readonly string[],
+  readers: readonly GroupReader[],
+  {
+    target,
+    lexicon,
+    wholes,
+  }: { readonly target: Gpc; readonly lexicon: Lexicon; readonly wholes: ReadonlySet<string> },
+): readonly NeedsHelp[] {
+  const words = [...new Set(texts.flatMap((text) => wordsOf(text).map((word) => word.text.toLowerCase())))].filter(
+    (word) => !wholes.has(word),
+  );
+  const reads = ({ reads: known }: GroupReader, word: Word) =>
+    word.units.every(({ gpc, sound }) => sound === "" || gpc === target || known.has(gpc));
+  return readers.flatMap((reader) => {
+    const hard = words.filter((text) => {
+      const readings = lexicon.find(text);
+      return readings.length > 0 && !readings.some((word) => reads(reader, word));
+    });
+    return hard.length > 0 ? [{ name: reader.name, words: hard }] : [];
+  });
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "groups" ADD COLUMN "reads" text DEFAULT 'all' NOT NULL;
