@@ -186,3 +186,33 @@ test("what is taught as one thing is named, split and joined in an order of the 
   await page.getByLabel("Step or point").selectOption({ label: "oo, two sounds" });
   await expect(page.getByText(/: 48 children, 2 spellings$/)).toBeVisible();
 });
+
+test("a group whose limit is most gets words that some need help with, and the plan says who and with which", async ({
+  page,
+  school,
+}) => {
+  const groups = await school.get<{ id: string; name: string }[]>("/api/groups");
+  const group = groups.find(({ name }) => name === "Rope walk");
+  await page.goto(`${school.base}/groups/${group?.id}`);
+  await page.getByLabel("Sessions have words that").selectOption("most can read");
+  await expect(page.getByText("A plan says who needs help with which words.")).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("Sessions have words that")).toHaveValue("most");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Plan a session" }).click();
+  await page.getByRole("button", { name: "Fill 15 minutes" }).click();
+  const words = page.getByRole("region", { name: "Read words" }).locator(".sr-only");
+  await expect(words.first()).toBeAttached();
+  const [remark] = await page.getByText(/^\w+ \w\. needs help with /).allTextContents();
+  expect(remark).toBeDefined();
+  const given = [
+    ...(await words.allTextContents()),
+    ...(await page.getByRole("region", { name: "Write words" }).locator(".sr-only").allTextContents()),
+    ...(await page.getByRole("region", { name: "Write a sentence" }).allTextContents()),
+  ].join(" ");
+  for (const word of (remark?.split(" needs help with ")[1] ?? "")
+    .replace(/ and \d+ more/, "")
+    .replace(".", "")
+    .split(", "))
+    expect(given.toLowerCase()).toContain(word);
+});

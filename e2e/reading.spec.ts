@@ -135,6 +135,10 @@ test("a child reads for a minute and is marked with one hand: by tap and key, ac
   await page.getByRole("button", { name: "Save this reading" }).click();
   const chart = page.getByRole("img", { name: /^Words correct per minute and accuracy of \d+ readings/ });
   await expect(chart.locator("svg")).toBeVisible();
+  const changed = page.locator("section", { has: page.getByRole("heading", { name: "What changed on the map" }) });
+  await expect(
+    changed.getByText(/^(This reading spoke of|Nothing: what was marked)|This reading spoke of/),
+  ).toBeVisible();
   await expectAccessible(page);
 });
 

@@ -1,17 +1,11 @@
-import { type Changes, getChanges } from "#contract";
-import { readSkill } from "#core/mastery";
-import { plural } from "#core/saying";
+import { getChanges } from "#contract";
 import { useAsk } from "#web/device/api.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useOutbox } from "#web/device/outbox.ts";
-import { LeafMark, Spelling } from "#web/parts/marks.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Changed } from "#web/parts/changed.tsx";
 
-type Change = Changes["changes"][number];
-const MOST = 12;
-
-/** What a check changed on the map: what stood there without it, and what stands there now. */
-export function Changed({ childId, sittingId }: { childId: string; sittingId: string }) {
+/** What a check changed on the map, once the server has all of its marks. */
+export function CheckChanged({ childId, sittingId }: { childId: string; sittingId: string }) {
   const mayRead = useIsAtLeast("teacher");
   const { waiting, lineDown } = useOutbox();
   const all = waiting.length === 0;
@@ -19,56 +13,10 @@ export function Changed({ childId, sittingId }: { childId: string; sittingId: st
   const { data } = useAsk(getChanges, mayRead && all ? asking : null);
   if (!mayRead) return null;
   return (
-    <Panel title="What changed on the map">
-      {!data ? (
-        <p className="text-soft">
-          {lineDown ? "The marks are on this device; it is worked out once the server has them." : "…"}
-        </p>
-      ) : data.changes.length === 0 ? (
-        <p>Nothing: what was marked fits with what was believed before.</p>
-      ) : (
-        <>
-          <ul className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2 lg:grid-cols-3">
-            {data.changes.slice(0, MOST).map((change) => (
-              <li key={change.skill} className="flex min-h-8 items-center gap-2">
-                <Thing skill={change.skill} />
-                <Stood {...change.before} />
-                <span className="text-soft">
-                  <span aria-hidden>→</span>
-                  <span className="sr-only">, now </span>
-                </span>
-                <Stood {...change.after} />
-              </li>
-            ))}
-          </ul>
-          <p className="mt-3 text-sm text-soft">
-            {data.changes.length > MOST && `${data.changes.length - MOST} more moved. `}
-            This check spoke of {plural(data.skills, "skill")}; the others stand as they did.
-          </p>
-        </>
-      )}
-    </Panel>
-  );
-}
-
-/** What the skill is about: a spelling read or written, or a word as a whole. */
-function Thing({ skill }: { skill: string }) {
-  const { verb, thing } = readSkill(skill);
-  const writes = verb === "spell" || verb === "write";
-  return (
-    <span className="min-w-16">
-      {verb === "say" || verb === "spell" ? <Spelling gpc={thing} /> : <span className="font-child">{thing}</span>}
-      {writes && <span className="text-sm text-soft"> written</span>}
-    </span>
-  );
-}
-
-function Stood({ chance, state }: Change["before"]) {
-  return (
-    <span className="flex items-center gap-1 text-sm whitespace-nowrap">
-      {state && <LeafMark state={state} chance={chance} />}
-      {state ? `${state}, ` : ""}
-      {Math.round(chance * 100)}%
-    </span>
+    <Changed
+      data={data}
+      what="check"
+      {...(lineDown ? { meanwhile: "The marks are on this device; it is worked out once the server has them." } : {})}
+    />
   );
 }

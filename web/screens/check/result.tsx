@@ -13,7 +13,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
-import { Changed } from "./changed.tsx";
+import { CheckChanged } from "./changed.tsx";
 import { useSittingLog } from "./log.ts";
 import { CheckPanel } from "./result-check.tsx";
 import { resultRows } from "./result-csv.ts";
@@ -125,7 +125,7 @@ function Result({ sitting, ground }: { sitting: SittingView; ground: SchoolWords
             {mine.map((one) => (
               <CheckPanel key={one.check.id} told={one} classId={child.classId} ground={ground} />
             ))}
-            {mine.length > 0 && <Changed childId={child.id} sittingId={sitting.id} />}
+            {mine.length > 0 && <CheckChanged childId={child.id} sittingId={sitting.id} />}
           </div>
         </>
       )}

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { eraseChild, exportChild, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
 import { kindNames } from "#core/ledger";
 import { cellAt, type State } from "#core/mastery";
@@ -9,6 +9,7 @@ import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/devic
 import { dayOfInstant } from "#web/device/clock.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { Changed } from "#web/parts/changed.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
@@ -27,6 +28,8 @@ export function Screen() {
   const { data, error } = useAskSliced(getChild, { params: { id: childId } });
   const school = useAsk(getSchool, {});
   const gaps = useAskSliced(getGaps, data ? { query: { classId: data.child.classId } } : null);
+  const [search] = useSearchParams();
+  const readingId = search.get("reading");
   const [dialog, setDialog] = useState<"edit" | "erase" | null>(null);
   if (error && !data)
     return (
@@ -71,6 +74,11 @@ export function Screen() {
         </>
       }
     >
+      {readingId && (
+        <div className="no-print mb-4">
+          <ReadingChanged childId={child.id} readingId={readingId} />
+        </div>
+      )}
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2 print:grid-cols-1">
         <div className="flex flex-col gap-4">
           <Panel title="What is taught, and how it stands">
@@ -296,4 +304,10 @@ function EraseDialog({
       </div>
     </Sheet>
   );
+}
+
+/** What the reading that was just kept changed on the map. */
+function ReadingChanged({ childId, readingId }: { childId: string; readingId: string }) {
+  const { data, error } = useAsk(getChanges, { params: { id: childId }, query: { readingId } });
+  return error && !data ? null : <Changed data={data} what="reading" />;
 }

@@ -54,7 +54,8 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
       await forget();
       await refreshAll();
       toast("Saved.");
-      navigate(next);
+      // The child's page says what it changed on the map; what a group read together changes none.
+      navigate(together ? next : `${next}?reading=${draft.id}`);
     } catch (error) {
       setBusy(false);
       toast.error(`${wordsOfError(error)} The reading is kept on this device.`);
