@@ -1,5 +1,5 @@
 import { availableParallelism } from "node:os";
-import { MessageChannel, type MessagePort } from "node:worker_threads";
+import { MessageChannel, type MessagePort, receiveMessageOnPort } from "node:worker_threads";
 import type { Request } from "express";
 import { Piscina } from "piscina";
 import { HttpProblem } from "./problem.ts";
@@ -94,7 +94,10 @@ export function poolOfJobs<Table>({ entry, workerData, threads, waiting }: PoolW
       const asked: Asked = { name, input, seed, port: channel?.port2 };
       try {
         const how = { ...(signal ? { signal } : {}), ...(channel ? { transferList: [channel.port2] } : {}) };
-        return (await pool.run(asked, how)) as never;
+        const output = (await pool.run(asked, how)) as never;
+        // The answer comes by another way than what was told on it, and may be first.
+        for (let left = told(channel); left !== undefined; left = told(channel)) tell?.(left);
+        return output;
       } catch (error) {
         if (signal?.aborted) throw signal.reason;
         if (error instanceof Error && /queue/i.test(error.message))
@@ -110,6 +113,11 @@ export function poolOfJobs<Table>({ entry, workerData, threads, waiting }: PoolW
     },
     close: () => pool.destroy(),
   };
+}
+
+/** What a thread told and no one has heard yet, the oldest first. */
+function told(channel: MessageChannel | undefined): number | undefined {
+  return channel && (receiveMessageOnPort(channel.port1)?.message as number | undefined);
 }
 
 /** What a thread does with what it is asked; the module it is started with has this as its default export. */
