@@ -94,7 +94,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
   /** What the board looked like when it was filled: another object once someone has changed it. */
   const [filled, setFilled] = useState<readonly BoardGroup[] | null>(null);
-  const [said_, setSaid] = useState("");
+  const [gained, setGained] = useState("");
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
   const grouping = own ?? view.grouping;
@@ -118,7 +118,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
     const next = boardFrom(proposal, before, running);
     setGroups(next);
     setFilled(next);
-    setSaid("");
+    setGained("");
   };
   const propose = async (by: Grouping = grouping) => {
     setBusy(true);
@@ -180,7 +180,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
             ),
           },
     );
-    setSaid(
+    setGained(
       changedBy({
         before: groups ?? [],
         after: withTargets,
@@ -322,7 +322,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
               Add an empty group
             </Button>
             <p className="flex-1 text-sm text-soft" aria-live="polite">
-              {said_ || "Lock a child to keep it in its group when you propose again."}
+              {gained || "Lock a child to keep it in its group when you propose again."}
             </p>
           </div>
         </>
@@ -342,7 +342,7 @@ function placedLearners({
   grouping: { weights },
   running,
   classes,
-}: Proposed & { grouping: Grouping } extends infer All ? Omit<All, "view"> : never): readonly Learner[] {
+}: Omit<Proposed, "view"> & { readonly grouping: Grouping }): readonly Learner[] {
   const home = new Map(
     running.flatMap(({ id, closed, members }) =>
       closed ? [] : members.map(({ childId }) => [childId, id] as const),
