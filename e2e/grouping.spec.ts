@@ -44,7 +44,7 @@ test("limits and wishes are kept or named, three ways stand side by side, and ea
   await expect(ways.getByRole("listitem")).toHaveCount(2);
   await ways.getByRole("button", { name: "How far from the best there is?" }).click();
   await expect(ways.getByText(/^No (other )?grouping within these limits meets more/)).toBeVisible();
-  await ways.getByRole("button", { name: "Show it" }).click();
+  await ways.getByRole("button", { name: "Show it", exact: true }).click();
   await expect(ways.getByRole("listitem").nth(1).getByText("shown below")).toBeVisible();
   await expect(page.getByLabel("Name of the group").first()).toHaveValue(/./);
   await expectAccessible(page);

@@ -14,6 +14,8 @@ export type Wanted = Readonly<Record<string, GroupsWanted>>;
 
 /** Rounds between two looks at whether someone wants something else. */
 const ROUNDS = 4;
+/** For so long the first proposals are looked for: a blink. */
+const FIRST_MS = 100;
 /** For so long the search goes on after the first proposals. */
 const LOOK_MS = 2500;
 
@@ -34,7 +36,9 @@ const worker = {
   async propose(wanted: Wanted, tell: (name: string, proposal: Proposal) => void): Promise<Record<string, Proposal>> {
     turn++;
     const mine = turn;
+    const until = performance.now() + FIRST_MS;
     finders = new Map(Object.entries(wanted).map(([name, one]) => [name, findGroups(one)]));
+    while (finders.size > 0 && performance.now() < until) for (const finder of finders.values()) finder.again(1);
     const first = Object.fromEntries([...finders].map(([name, finder]) => [name, finder.proposal()]));
     void lookOn(mine, tell);
     return first;

@@ -94,6 +94,8 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
   /** What the board looked like when it was filled: another object once someone has changed it. */
   const [filled, setFilled] = useState<readonly BoardGroup[] | null>(null);
+  /** The proposal that is on the board; a better one that is found meanwhile does not move what someone looks at. */
+  const [shownProposal, setShownProposal] = useState<Proposal>();
   const [gained, setGained] = useState("");
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
@@ -116,6 +118,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const fill = (proposal: Proposal | undefined, before: readonly BoardGroup[]) => {
     if (!proposal) return;
     const next = boardFrom(proposal, before, running);
+    setShownProposal(proposal);
     setGroups(next);
     setFilled(next);
     setGained("");
@@ -157,13 +160,6 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
     followed.current = wishes;
     void propose();
   }, [wishes, untouched]);
-  // As long as no one has changed the board it follows what is found.
-  const shownProposal = proposals?.[way];
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only what is found anew fills the board
-  useEffect(() => {
-    if (untouched && !busy) fill(shownProposal, groups ?? []);
-  }, [shownProposal]);
-
   const [touched, setTouched] = useState(false);
   const allSaved = useUnsaved(touched);
   const change = (next: readonly BoardGroup[]) => {
@@ -281,6 +277,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
             <WayCards
               {...{ proposals, distance, learners: inPlay, targets: grouping.targets, chosen: way, name: shown.name }}
               changed={!untouched}
+              better={proposals[way] !== shownProposal}
               onChoose={(next) => {
                 setWay(next);
                 fill(proposals[next], groups);

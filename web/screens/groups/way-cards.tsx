@@ -12,6 +12,8 @@ interface CardsWanted {
   readonly chosen: WayName;
   /** The groups on the page are no longer those of the chosen way. */
   readonly changed: boolean;
+  /** A better one of the chosen way was found since. */
+  readonly better: boolean;
   readonly distance: Distance | null;
   readonly name: (id: string) => string;
   readonly onChoose: (way: WayName) => void;
@@ -21,7 +23,7 @@ interface CardsWanted {
 const percent = (share: number) => `${Math.round(share * 100)}%`;
 
 /** What each way of grouping gains, who is worst served by it, and who moves. */
-export function WayCards({ proposals, chosen, changed, distance, onChoose, onBound, ...by }: CardsWanted) {
+export function WayCards({ proposals, chosen, changed, better, distance, onChoose, onBound, ...by }: CardsWanted) {
   const shown = Object.entries(proposals) as [WayName, Proposal][];
   return (
     <ul className="mb-3 grid gap-3 md:grid-cols-3" aria-label="Proposals">
@@ -32,11 +34,11 @@ export function WayCards({ proposals, chosen, changed, distance, onChoose, onBou
         >
           <div className="flex items-baseline justify-between gap-2">
             <h2>{ways[way].title}</h2>
-            {way === chosen && !changed ? (
+            {way === chosen && !changed && !better ? (
               <span className="text-sm text-leaf">shown below</span>
             ) : (
               <button type="button" className="text-sm underline underline-offset-4" onClick={() => onChoose(way)}>
-                {way === chosen ? "Show it again" : "Show it"}
+                {way !== chosen ? "Show it" : changed ? "Show it again" : "Show the better one"}
               </button>
             )}
           </div>
