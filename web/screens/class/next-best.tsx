@@ -32,7 +32,7 @@ export function NextOf({ classId, whose, today }: { classId: string; whose: Whos
   if (!map.data || !worth.data)
     return (
       <Panel title="Worth teaching next">
-        <Waiting rows={4} />
+        <Waiting rows={7} />
       </Panel>
     );
   const weights = grouping.data?.grouping.weights;
