@@ -28,11 +28,13 @@ export interface OrderContent {
 /**
  * Reads a teaching order from plain text. Heading lines `name:`, `kind:`, `why:`, then one step a line:
  * `title: spellings | exception words`. A spelling alone stands for its usual sound. Step ids are
- * `s1`, `s2` and so on. Throws with the line when a correspondence is unknown or stands twice.
+ * `s1`, `s2` and so on. A line `point: name: spellings` names what is taught as one thing. Throws with the line when a
+ * correspondence is unknown or stands twice.
  */
 export function readOrder(text: string): OrderContent {
   const heading: Record<string, string> = {};
   const steps: Step[] = [];
+  const points: OwnPoint[] = [];
   const seen = new Set<Gpc>();
   for (const line of text.split("\n")) {
     const row = (line.split("#")[0] ?? "").trim();
@@ -44,17 +46,17 @@ export function readOrder(text: string): OrderContent {
       heading[label] = rest;
       continue;
     }
+    if (label === "point") {
+      const end = rest.lastIndexOf(":");
+      points.push({ name: rest.slice(0, end).trim(), gpcs: gpcsIn(rest.slice(end + 1), row) });
+      continue;
+    }
     const [spellings = "", exceptions = ""] = rest.split("|");
-    const gpcs = spellings
-      .split(" ")
-      .filter(Boolean)
-      .map((piece) => {
-        const gpc = piece.includes("=") ? piece : usualGpc(piece);
-        if (gpc === undefined || !findCorrespondence(gpc)) throw new Error(`"${piece}" in "${row}" is not known`);
-        if (seen.has(gpc)) throw new Error(`${gpc} stands twice, the second time in "${row}"`);
-        seen.add(gpc);
-        return gpc;
-      });
+    const gpcs = gpcsIn(spellings, row);
+    for (const gpc of gpcs) {
+      if (seen.has(gpc)) throw new Error(`${gpc} stands twice, the second time in "${row}"`);
+      seen.add(gpc);
+    }
     steps.push({
       id: `s${steps.length + 1}`,
       title: label,
@@ -62,7 +64,19 @@ export function readOrder(text: string): OrderContent {
       exceptionWords: exceptions.split(" ").filter(Boolean),
     });
   }
-  return { name: heading.name ?? "", kind: heading.kind ?? "", why: heading.why ?? "", steps };
+  const { name = "", kind = "", why = "" } = heading;
+  return { name, kind, why, steps, ...(points.length > 0 ? { points } : {}) };
+}
+
+function gpcsIn(text: string, row: string): Gpc[] {
+  return text
+    .split(" ")
+    .filter(Boolean)
+    .map((piece) => {
+      const gpc = piece.includes("=") ? piece : usualGpc(piece);
+      if (gpc === undefined || !findCorrespondence(gpc)) throw new Error(`"${piece}" in "${row}" is not known`);
+      return gpc;
+    });
 }
 
 /** All correspondences in the order they are taught. */

@@ -52,6 +52,12 @@ describe("the points of an order", () => {
   });
 });
 
+test("an order written as text names points of its own", () => {
+  const read = readOrder("name: x\nkind: k\nwhy: w\nRain: ai ay\nBoat: oa ow=oa\npoint: long ones: ay oa\n");
+  expect(names(read)).toEqual(["ai", "long ones", "ow"]);
+  expect(() => readOrder("name: x\nRain: ai\npoint: odd: zq")).toThrow('"zq"');
+});
+
 describe("points of the school's own", () => {
   const base = order(["ai=ai", "ay=ai"], ["oa=oa"]);
   test("join, split, and back to the rules", () => {
