@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { eraseChild, exportChild, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
+import { eraseChild, exportChild, getChanges, getChild, getGaps, getSchool, getSecondLooks, traces } from "#contract";
 import { kindNames } from "#core/ledger";
 import { cellAt, type State } from "#core/mastery";
 import { outOfBackupsOn } from "#core/roster";
