@@ -23,6 +23,28 @@ describe("each limit is kept", () => {
     expect(groupWith(groups, "p")).toContain("r");
     expect(groupWith(groups, "s")).toEqual(["s"]);
   });
+  test("who is to be together with someone comes along without a need", () => {
+    const learners = [...six.slice(0, 5), learner("done", [])];
+    const { groups, unplaced } = propose({ together: [["p", "done"]] }, { learners });
+    expect(groupWith(groups, "p")).toContain("done");
+    expect(unplaced.size).toBe(0);
+    expect([...propose({}, { learners }).unplaced]).toEqual([["done", "no need"]]);
+  });
+  test("with many targets too no one who needs one of them is left out while there is room", () => {
+    const all = [...order, ..."efgh".split("").map((letter) => `${letter}=${letter}`)];
+    const rest = all.slice(0, 8);
+    const five = ["p", "q", "r", "s"].map((id) => ({
+      id,
+      needs: new Map(rest.map((gpc) => [gpc, 1])),
+      secure: new Set<string>(),
+    }));
+    const little = { id: "v", needs: new Map([[rest[0] as string, 0.3]]), secure: new Set(rest.slice(1)) };
+    const { unplaced } = proposeGroups({
+      ...{ learners: [...five, little], order: all, mostTargets: 8, seed: 1 },
+      shape: { by: "size", least: 3, most: 5 },
+    });
+    expect(unplaced.size).toBe(0);
+  });
   test("locked in and out", () => {
     const { groups } = propose({ locked: new Map([["p", 1]]), barred: new Map([["q", [1]]]) });
     expect(groups[1]?.members).toContain("p");

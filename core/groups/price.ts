@@ -1,6 +1,5 @@
 import type { Block, Rules } from "./rules.ts";
 import type { NeedTable } from "./score.ts";
-import { PLACED } from "./search.ts";
 
 /** A group that could be, as blocks, and what it is worth with its places. */
 export interface Column {
@@ -56,7 +55,7 @@ export function pricedGroups(table: NeedTable, rules: Rules, prices: Prices, sla
 /** What a group of these blocks is worth, with its places. */
 export function worthOfBlocks(table: NeedTable, rules: Rules, blocks: readonly number[]): number {
   const children = blocks.flatMap((block) => (rules.blocks[block] as Block).children);
-  return table.worth(children) + PLACED * children.length;
+  return table.worth(children) + table.placed * children.length;
 }
 
 /** Blocks that may share a group as far as classes and years go, with their needs as columns, those that most need first. */
@@ -141,7 +140,9 @@ function stagesOf(
     const base = Float64Array.from(
       members,
       (at) =>
-        PLACED * (rules.blocks[at] as Block).children.length + table.stay * stays(at) - (prices.blocks[at] as number),
+        table.placed * (rules.blocks[at] as Block).children.length +
+        table.stay * stays(at) -
+        (prices.blocks[at] as number),
     );
     const reach = base.map((value, at) => value + (depth > 0 ? (tops[at]?.[depth - 1]?.[0] ?? 0) : 0));
     return [{ window, base, reach: picker.most(reach) }];

@@ -2,7 +2,7 @@ import type { Gpc } from "#core/phonics";
 import { chooseTargets, type Learner } from "./fit.ts";
 import { type Rules, rulesFor } from "./rules.ts";
 import { NeedTable } from "./score.ts";
-import { GroupSearch, PLACED } from "./search.ts";
+import { GroupSearch } from "./search.ts";
 import type { GroupsWanted, Proposal, ProposedGroup, Unkept, Unplaced } from "./wanted.ts";
 
 /** Looks on after the first proposal, when no one says how long. */
@@ -27,13 +27,16 @@ export interface GroupFinder {
  */
 export function findGroups(wanted: GroupsWanted): GroupFinder {
   const { learners, order, mostTargets = 4, stay = 0, limits = {}, seed } = wanted;
-  const inPlay = learners.filter(({ id, needs }) => needs.size > 0 || limits.locked?.has(id));
+  const needy = new Set(learners.flatMap(({ id, needs }) => (needs.size > 0 ? [id] : [])));
+  // Who is to be together with someone comes along, also without a need.
+  const along = new Set((limits.together ?? []).flatMap((pair) => (pair.some((id) => needy.has(id)) ? pair : [])));
+  const inPlay = learners.filter(({ id }) => needy.has(id) || along.has(id) || limits.locked?.has(id));
   const rules = rulesFor(inPlay, wanted);
   const table = new NeedTable(inPlay, mostTargets, stay);
   const search = new GroupSearch(table, rules, seed);
   return {
     inside: { table, rules, search },
-    need: () => search.worth - PLACED * search.children(),
+    need: () => search.worth - table.placed * search.children(),
     again: (rounds) => {
       let better = false;
       for (let round = 0; round < rounds; round++) if (search.again()) better = true;

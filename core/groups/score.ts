@@ -1,6 +1,9 @@
 import type { Gpc } from "#core/phonics";
 import { type Learner, WASTE } from "./fit.ts";
 
+/** What a place is worth above what it can cost. */
+const PLACE = 0.6;
+
 /**
  * The needs of a class as plain numbers, so that the worth of a group takes one pass: a row a child, a column a spelling;
  * a need is above 0, what the child has secure below.
@@ -11,6 +14,11 @@ export class NeedTable {
   /** The number of the group in which each child is now, or -1. */
   readonly homes: Int32Array;
   readonly homeCount: number;
+  /**
+   * What a child's place in a group is worth beside its needs: more than any group can cost it, so that no one is left out to spare
+   * minutes while there is room.
+   */
+  readonly placed: number;
   private readonly best: Float64Array;
 
   constructor(
@@ -18,6 +26,7 @@ export class NeedTable {
     readonly mostTargets: number,
     readonly stay: number,
   ) {
+    this.placed = mostTargets * WASTE + PLACE;
     this.best = new Float64Array(Math.max(1, mostTargets));
     this.gpcs = [...new Set(learners.flatMap((learner) => [...learner.needs.keys()]))];
     this.rows = learners.map((learner) =>

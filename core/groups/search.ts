@@ -2,8 +2,6 @@ import { type Dice, dice, shuffled } from "#core/checks";
 import type { Block, Rules } from "./rules.ts";
 import type { NeedTable } from "./score.ts";
 
-/** What a child's place in a group is worth beside its needs, so that no one who fits somewhere is left out to spare minutes. */
-export const PLACED = 2;
 /** For each child that a group is short of its least size. */
 const SHORT = 20;
 const EPS = 1e-9;
@@ -239,7 +237,7 @@ export class GroupSearch {
   private valueOf(sums: Float64Array, homes: Int32Array, size: number): number {
     if (size === 0) return 0;
     const short = Math.max(0, this.rules.least - size);
-    return this.table.met(sums) + this.table.stayed(homes) + PLACED * size - SHORT * short;
+    return this.table.met(sums) + this.table.stayed(homes) + this.table.placed * size - SHORT * short;
   }
 
   private put(block: number, number: number): void {
