@@ -40,6 +40,22 @@ test("limits and wishes are kept or named, three ways stand side by side, and ea
   const withGil = groups.filter({ has: page.getByRole("button", { name: "Drag Gil H." }) });
   await expect(withGil.getByRole("listitem")).toHaveCount(1);
 
+  // Out of a group by hand, and not back into it by a proposal, until it is let in again.
+  const first = groups.first();
+  const held = (
+    (await first
+      .getByRole("button", { name: /^Drag / })
+      .first()
+      .getAttribute("aria-label")) ?? ""
+  ).slice(5);
+  const called = await first.getByLabel("Name of the group").inputValue();
+  await first.getByRole("button", { name: `Keep ${held} out of this group` }).click();
+  await page.getByRole("button", { name: "Propose again" }).click();
+  await expect(first.getByLabel("Name of the group")).toHaveValue(called);
+  await expect(first.getByRole("button", { name: `Drag ${held}` })).toHaveCount(0);
+  await first.getByRole("button", { name: `Let ${held} into ${called} again` }).click();
+  await expect(first.getByText("Not here:")).toHaveCount(0);
+
   const ways = page.getByRole("list", { name: "Proposals" });
   await expect(ways.getByRole("listitem")).toHaveCount(2);
   await ways.getByRole("button", { name: "How far from the best there is?" }).click();

@@ -43,7 +43,16 @@ export function findGroups(wanted: GroupsWanted): GroupFinder {
       return better;
     },
     proposal: () =>
-      told({ inPlay, learners, order, mostTargets, table, rules, search, numbered: (limits.locked?.size ?? 0) > 0 }),
+      told({
+        inPlay,
+        learners,
+        order,
+        mostTargets,
+        table,
+        rules,
+        search,
+        numbered: (limits.locked?.size ?? 0) + (limits.barred?.size ?? 0) > 0,
+      }),
   };
 }
 
@@ -62,7 +71,7 @@ interface Found {
   readonly table: NeedTable;
   readonly rules: Rules;
   readonly search: GroupSearch;
-  /** Groups keep their numbers, since children are locked in them. */
+  /** Groups keep their numbers, since children are kept in or out of them. */
   readonly numbered: boolean;
 }
 

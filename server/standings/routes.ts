@@ -1,5 +1,6 @@
 import { findModel, getChanges, getForesight, getGaps, getReaders, getSecondLooks, getWorth } from "#contract";
 import { describeParameter, LEAST_TO_REFIT, parametersWith, refittable, shipped } from "#core/mastery";
+import { mustRead } from "#core/plans";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
@@ -114,16 +115,22 @@ export function standingRoutes({ serve, jobs }: Domain): void {
     if (!group && children.length === 0) throw notFound("child");
     return {
       name: group?.name ?? children[0]?.name ?? "",
-      known: inAll(children.map((child) => child.known)),
-      wholes: inAll(children.map((child) => child.wholes)),
+      known: inEnough(
+        children.map((child) => child.known),
+        mustRead(group?.reads ?? "all", children.length),
+      ),
+      wholes: inEnough(
+        children.map((child) => child.wholes),
+        children.length,
+      ),
       targets: group && group.targets.length > 0 ? group.targets : needed,
       children,
     };
   });
 }
 
-/** What every one of the lists has; nothing when there is no list. */
-function inAll(lists: readonly (readonly string[])[]): string[] {
-  const others = lists.slice(1).map((list) => new Set(list));
-  return (lists[0] ?? []).filter((entry) => others.every((list) => list.has(entry)));
+/** What so many of the lists have, in the order in which it first comes; nothing when there is no list. */
+function inEnough(lists: readonly (readonly string[])[], enough: number): string[] {
+  const sets = lists.map((list) => new Set(list));
+  return [...new Set(lists.flat())].filter((entry) => sets.filter((set) => set.has(entry)).length >= enough);
 }

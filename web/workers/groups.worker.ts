@@ -14,8 +14,8 @@ export type Wanted = Readonly<Record<string, GroupsWanted>>;
 
 /** Rounds between two looks at whether someone wants something else. */
 const ROUNDS = 4;
-/** For so long the first proposals are looked for: a blink. */
-const FIRST_MS = 100;
+/** The first proposal is there after so long: what is left of it after a start is looked on. */
+const FIRST_MS = 60;
 /** For so long the search goes on after the first proposals. */
 const LOOK_MS = 2500;
 
@@ -32,16 +32,19 @@ async function openSolver(): Promise<Solver> {
 }
 
 const worker = {
-  /** The first proposals at once; whenever a better one is found for a while, it is told. */
-  async propose(wanted: Wanted, tell: (name: string, proposal: Proposal) => void): Promise<Record<string, Proposal>> {
+  /** The proposal of this name at once; the others, and whatever better is found for a while, are told as they come. */
+  async propose(wanted: Wanted, first: string, tell: (name: string, proposal: Proposal) => void): Promise<Proposal> {
     turn++;
     const mine = turn;
     const until = performance.now() + FIRST_MS;
-    finders = new Map(Object.entries(wanted).map(([name, one]) => [name, findGroups(one)]));
-    while (finders.size > 0 && performance.now() < until) for (const finder of finders.values()) finder.again(1);
-    const first = Object.fromEntries([...finders].map(([name, finder]) => [name, finder.proposal()]));
-    void lookOn(mine, tell);
-    return first;
+    const asked = wanted[first];
+    if (!asked) throw new Error(`Nothing is wanted in the way ${first}.`);
+    const finder = findGroups(asked);
+    finders = new Map([[first, finder]]);
+    while (performance.now() < until) finder.again(1);
+    const others = Object.entries(wanted).filter(([name]) => name !== first);
+    void lookOn(mine, others, tell);
+    return finder.proposal();
   },
   /** How far the proposal of this name can be from the best there is, told round by round. */
   async bound(name: string, tell: (bound: Bound, proposal: Proposal) => void): Promise<Bound> {
@@ -56,7 +59,11 @@ const worker = {
     const bounds = boundOf(finder, await solver);
     for (;;) {
       const told = bounds.next();
-      if (told.done) return told.value;
+      if (told.done) {
+        // The mix of all that was found may be better than what was told before.
+        tell(told.value, finder.proposal());
+        return told.value;
+      }
       tell(told.value, finder.proposal());
       await breath();
       if (turn !== mine) return told.value;
@@ -64,7 +71,20 @@ const worker = {
   },
 };
 
-async function lookOn(mine: number, tell: (name: string, proposal: Proposal) => void): Promise<void> {
+async function lookOn(
+  mine: number,
+  others: readonly (readonly [string, GroupsWanted])[],
+  tell: (name: string, proposal: Proposal) => void,
+): Promise<void> {
+  // The first goes out before the others are begun.
+  await breath();
+  for (const [name, one] of others) {
+    if (turn !== mine) return;
+    const finder = findGroups(one);
+    finders.set(name, finder);
+    tell(name, finder.proposal());
+    await breath();
+  }
   const until = performance.now() + LOOK_MS;
   while (turn === mine && performance.now() < until) {
     for (const [name, finder] of finders) {

@@ -11,7 +11,7 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { GripVertical, Lock, LockOpen } from "lucide-react";
+import { Ban, GripVertical, Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
 import { groupFitOf, type Learner, type MemberFit, type Shown, type Unplaced, whyGroup } from "#core/groups";
 import { TextField } from "#web/parts/field.tsx";
@@ -26,6 +26,8 @@ export interface BoardGroup {
   readonly id: string;
   readonly name: string;
   readonly members: readonly { readonly id: string; readonly locked: boolean }[];
+  /** Children who must not be in it when groups are proposed again. */
+  readonly barred: readonly string[];
   readonly targets: readonly string[];
   /** The teacher set the targets by hand: they stay when children move. */
   readonly chosenTargets: boolean;
@@ -92,6 +94,29 @@ export function Board({
       }),
     );
   };
+  /** Out of a group, and not back into it by any proposal. */
+  const bar = (childId: string, groupId: string) => {
+    const { members = [] } = groups.find((group) => group.id === groupId) ?? {};
+    refocus(
+      `place-${
+        neighbourOf(
+          members.map(({ id }) => id),
+          childId,
+        ) ?? childId
+      }`,
+    );
+    onChange(
+      groups.map((group) =>
+        group.id === groupId
+          ? {
+              ...group,
+              members: group.members.filter(({ id }) => id !== childId),
+              barred: [...group.barred, childId],
+            }
+          : group,
+      ),
+    );
+  };
   const dropped = ({ active, over }: DragEndEvent) => {
     if (over && String(over.id) !== groupOf(groups, String(active.id))) move(String(active.id), String(over.id));
   };
@@ -139,6 +164,7 @@ export function Board({
               />
               <p className="mb-2 text-sm">{why}</p>
               <Opens opened={openedOf(group)} />
+              <Barred {...{ group, nameOf }} onChange={(barred) => put(group.id, { barred })} />
               <ul className="flex flex-col gap-1.5">
                 {group.members.map((member) => (
                   <ChildCard
@@ -152,6 +178,7 @@ export function Board({
                     groups={groups}
                     here={group.id}
                     onMove={(to) => move(member.id, to)}
+                    onBar={() => bar(member.id, group.id)}
                     onLock={() =>
                       put(group.id, {
                         members: group.members.map((one) =>
@@ -191,6 +218,38 @@ export function Board({
   );
 }
 
+/** Who must not be in a group when groups are proposed again; a press lets a child in again. */
+function Barred({
+  group,
+  nameOf,
+  onChange,
+}: {
+  group: BoardGroup;
+  nameOf: ReadonlyMap<string, string>;
+  onChange: (barred: readonly string[]) => void;
+}) {
+  if (group.barred.length === 0) return null;
+  return (
+    <p className="mb-2 text-sm text-soft">
+      Not here:{" "}
+      {group.barred.map((id, at) => (
+        <span key={id}>
+          {at > 0 && ", "}
+          <button
+            type="button"
+            className="underline underline-offset-4"
+            title="Let in again"
+            aria-label={`Let ${nameOf.get(id) ?? ""} into ${group.name} again`}
+            onClick={() => onChange(group.barred.filter((other) => other !== id))}
+          >
+            {nameOf.get(id)}
+          </button>
+        </span>
+      ))}
+    </p>
+  );
+}
+
 function groupOf(groups: readonly BoardGroup[], childId: string): string {
   return groups.find((group) => group.members.some((member) => member.id === childId))?.id ?? NOWHERE;
 }
@@ -223,6 +282,8 @@ interface CardWanted {
   readonly here: string;
   readonly onMove: (to: string) => void;
   readonly onLock?: () => void;
+  /** Keeps the child out of this group when groups are proposed again. */
+  readonly onBar?: () => void;
 }
 
 function ChildCard({
@@ -238,6 +299,7 @@ function ChildCard({
   here,
   onMove,
   onLock,
+  onBar,
 }: CardWanted) {
   const { setNodeRef, attributes, listeners, transform, isDragging } = useDraggable({ id, disabled: locked });
   return (
@@ -277,6 +339,17 @@ function ChildCard({
           ))}
           <option value={NOWHERE}>no group</option>
         </select>
+        {onBar && !locked && (
+          <button
+            type="button"
+            title="Not in this group"
+            aria-label={`Keep ${name} out of this group`}
+            onClick={onBar}
+            className="rounded p-0.5 text-soft hover:bg-leaf-pale"
+          >
+            <Ban size={15} aria-hidden />
+          </button>
+        )}
         {onLock && (
           <button
             type="button"

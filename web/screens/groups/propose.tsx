@@ -1,27 +1,22 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import {
-  type ClassView,
-  type Gaps,
   type Grouping,
   type GroupingView,
-  type GroupView,
   getGaps,
   getGrouping,
   getNext,
   getSchool,
   getWorth,
   listGroups,
-  type NextView,
   setGrouping,
-  type WorthView,
 } from "#contract";
-import { carryOver, chooseTargets, type Learner, type Proposal, servedBy } from "#core/groups";
+import { chooseTargets, type Proposal, servedBy } from "#core/groups";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { learnersOf, nextBest, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
+import { nextBest, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
@@ -29,6 +24,7 @@ import { toast } from "#web/parts/toast.tsx";
 import { Board, type BoardGroup } from "./board.tsx";
 import { changedBy } from "./changed-by.ts";
 import { HowMade } from "./how-made.tsx";
+import { boardFrom, keptOn, type ProposeFrom, placedLearners } from "./proposed.ts";
 import { UnkeptLimits } from "./unkept.tsx";
 import { useDesk } from "./use-desk.ts";
 import { useSaving } from "./use-saving.ts";
@@ -37,7 +33,6 @@ import { type WayName, waysFor } from "./ways.ts";
 
 /** What is worth most is told up to so many spellings. */
 const MOST_FIRST = 8;
-const names = "Heron Otter Swift Barge Willow Lantern Paddle Quay Reed Tiller Anchor Ferry".split(" ");
 
 /** Proposes groups for a class or several; children can be moved before they are saved. */
 export function Screen() {
@@ -73,13 +68,8 @@ export function Screen() {
   );
 }
 
-interface Proposed {
-  readonly map: Gaps;
-  readonly worth: WorthView | undefined;
+interface Proposed extends ProposeFrom {
   readonly view: GroupingView;
-  readonly said: NextView | undefined;
-  readonly running: readonly GroupView[];
-  readonly classes: readonly ClassView[];
 }
 
 function Proposing({ map, worth, view, said, running, classes }: Proposed) {
@@ -127,19 +117,21 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
     setBusy(true);
     setTrouble(undefined);
     const before = groups ?? [];
-    const locked = new Map(
-      before.flatMap((group, at) =>
-        group.members
-          .filter((member) => member.locked && inPlay.some((child) => child.id === member.id))
-          .map((member) => [member.id, at] as const),
-      ),
-    );
-    const wanted = { learners: inPlay, order, count, locked, seed: newSeed(), view: { ...view, grouping: by } };
+    const { locked, barred } = keptOn(before);
+    const wanted = {
+      learners: inPlay,
+      order,
+      count,
+      locked,
+      barred,
+      seed: newSeed(),
+      view: { ...view, grouping: by },
+    };
     try {
-      const first = await lookFor(waysFor(wanted));
-      const next = first[way] ? way : "closest";
+      const all = waysFor(wanted);
+      const next = all[way] ? way : "closest";
       setWay(next);
-      fill(first[next], before);
+      fill(await lookFor(all, next), before);
     } catch (error) {
       toast.error(wordsOfError(error));
     } finally {
@@ -312,7 +304,14 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
               onClick={() =>
                 setGroups([
                   ...groups,
-                  { id: newId(), name: `Group ${groups.length + 1}`, members: [], targets: [], chosenTargets: false },
+                  {
+                    id: newId(),
+                    name: `Group ${groups.length + 1}`,
+                    members: [],
+                    barred: [],
+                    targets: [],
+                    chosenTargets: false,
+                  },
                 ])
               }
             >
@@ -330,57 +329,3 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
 
 const plain = (groups: readonly BoardGroup[]) =>
   groups.map(({ members, targets }) => ({ members: members.map(({ id }) => id), targets }));
-
-/** Children as groups see them: with their class, year and present group. */
-function placedLearners({
-  map,
-  worth,
-  said,
-  grouping: { weights },
-  running,
-  classes,
-}: Omit<Proposed, "view"> & { readonly grouping: Grouping }): readonly Learner[] {
-  const home = new Map(
-    running.flatMap(({ id, closed, members }) =>
-      closed ? [] : members.map(({ childId }) => [childId, id] as const),
-    ),
-  );
-  const years = new Map(
-    classes.flatMap(({ id, yearGroup }) => {
-      const number = /\d+/.exec(yearGroup)?.[0];
-      return number === undefined ? [] : [[id, Number(number)] as const];
-    }),
-  );
-  return learnersOf(map, { worth, weights, said }).map((one) => {
-    const [group, year] = [home.get(one.id), years.get(one.classId ?? "")];
-    return { ...one, ...(group === undefined ? {} : { group }), ...(year === undefined ? {} : { year }) };
-  });
-}
-
-/** A board with a proposal on it: groups go on from running ones, or keep the places that they have where children are locked. */
-function boardFrom(
-  proposal: Proposal,
-  before: readonly BoardGroup[],
-  running: readonly GroupView[],
-): readonly BoardGroup[] {
-  const locked = new Set(before.flatMap(({ members }) => members.filter((one) => one.locked).map(({ id }) => id)));
-  const open = running.filter(({ closed }) => !closed);
-  const { carried } = carryOver(
-    proposal.groups,
-    open.map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),
-  );
-  const kept = locked.size > 0 ? before : [];
-  const taken = new Set([...kept.map(({ name }) => name), ...open.map(({ name }) => name)]);
-  const free = names.filter((name) => !taken.has(name));
-  return proposal.groups.map(({ members, targets }, at) => {
-    const from = open.find(({ id }) => id === carried[at]?.from);
-    const { id, name } = kept[at] ?? from ?? { id: newId(), name: free.shift() ?? `Group ${at + 1}` };
-    return {
-      id,
-      name,
-      targets,
-      chosenTargets: false,
-      members: members.map((one) => ({ id: one, locked: locked.has(one) })),
-    };
-  });
-}

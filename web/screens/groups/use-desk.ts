@@ -38,17 +38,27 @@ export function useDesk() {
     [],
   );
 
-  /** @returns the first proposals */
-  const propose = useCallback(async (wanted: Partial<Record<WayName, GroupsWanted>>): Promise<Proposals> => {
-    desk.current ??= openDesk();
-    setDistance(null);
-    const first: Proposals = await desk.current.remote.propose(
-      wanted as Record<WayName, GroupsWanted>,
-      proxy((name: string, better: Proposal) => setProposals((now) => ({ ...now, [name]: better }))),
-    );
-    setProposals(first);
-    return first;
-  }, []);
+  /** @returns the proposal of the way that is looked at; the others come as they are found */
+  const propose = useCallback(
+    async (wanted: Partial<Record<WayName, GroupsWanted>>, first: WayName): Promise<Proposal> => {
+      desk.current ??= openDesk();
+      setDistance(null);
+      // What comes before the first is shown is kept for then.
+      let found: Proposals = {};
+      const made = await desk.current.remote.propose(
+        wanted as Record<WayName, GroupsWanted>,
+        first,
+        proxy((name: string, better: Proposal) => {
+          found = { ...found, [name]: better };
+          setProposals(found);
+        }),
+      );
+      found = { [first]: made, ...found };
+      setProposals(found);
+      return made;
+    },
+    [],
+  );
 
   const findBound = useCallback(async (way: WayName): Promise<void> => {
     if (!desk.current) return;

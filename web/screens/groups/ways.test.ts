@@ -27,7 +27,14 @@ const view = (change: Partial<typeof grouping> = {}, wishes: GroupingView["wishe
   grouping: { ...grouping, ...change },
   wishes,
 });
-const by = { learners, order: ["ai=ai"], count: null, locked: new Map<string, number>(), seed: 1 };
+const by = {
+  learners,
+  order: ["ai=ai"],
+  count: null,
+  locked: new Map<string, number>(),
+  barred: new Map<string, number[]>(),
+  seed: 1,
+};
 
 test("adults take as many groups as fit their week; without adults the number is open", () => {
   expect(groupsFor(grouping)).toBeUndefined();
@@ -67,7 +74,14 @@ test("what a move gains and loses is told for each child whom it touches, and th
     { id: "q", needs: new Map([["oa=oa", 1]]), secure: new Set(["ai=ai"]) },
   ];
   const group = (id: string, members: readonly string[], targets: readonly string[]) => ({
-    ...{ id, name: id, targets, chosenTargets: false, members: members.map((one) => ({ id: one, locked: false })) },
+    ...{
+      id,
+      name: id,
+      targets,
+      chosenTargets: false,
+      barred: [],
+      members: members.map((one) => ({ id: one, locked: false })),
+    },
   });
   const before = [group("g", ["p", "q"], ["ai=ai"]), group("h", [], ["oa=oa"])];
   const after = [group("g", ["p"], ["ai=ai"]), group("h", ["q"], ["oa=oa"])];

@@ -19,6 +19,7 @@ export interface WaysWanted {
   /** How many groups were asked for; null goes by their size and the adults. */
   readonly count: number | null;
   readonly locked: ReadonlyMap<string, number>;
+  readonly barred: ReadonlyMap<string, readonly number[]>;
   readonly seed: number;
 }
 
@@ -35,6 +36,7 @@ export function waysFor({
   view,
   count,
   locked,
+  barred,
   seed,
 }: WaysWanted): Partial<Record<WayName, GroupsWanted>> {
   const { grouping, wishes } = view;
@@ -46,6 +48,7 @@ export function waysFor({
     together: pairs("together"),
     alone: wishes.flatMap(({ kind, childId }) => (kind === "alone" ? [childId] : [])),
     locked,
+    barred,
     withinClasses: grouping.withinClasses,
     ...(grouping.yearsApart === null ? {} : { yearsApart: grouping.yearsApart }),
     ...(mostGroups === undefined ? {} : { mostGroups }),
