@@ -16,8 +16,8 @@ import { type Helped, playTerm, type SchoolDay, type Term } from "#core/readers"
 import { GAP } from "./measures.ts";
 import { shippedLexicon, shippedOrders, type World } from "./worlds.ts";
 
-/** Who is helped with what: as before there was a model, by shared need alone, by what a need opens, and by the truth. */
-export const policies = ["in the list", "shared need", "what it opens", "oracle"] as const;
+/** Who is helped with what: all with the same, as before there was a model, by shared need alone, by what a need opens, and by the truth. */
+export const policies = ["the same for all", "in the list", "shared need", "what it opens", "oracle"] as const;
 type Policy = (typeof policies)[number];
 
 const SESSION_WEEKS = 8;
@@ -100,7 +100,10 @@ export function weighed({ learner, chances }: Judged): Learner {
 }
 
 /** Groups made anew every two weeks, and each day the target that is best for the group that day. */
-function chooser(policy: Exclude<Policy, "in the list">, seed: number): (on: SchoolDay) => readonly Helped[] {
+function chooser(
+  policy: Exclude<Policy, "in the list" | "the same for all">,
+  seed: number,
+): (on: SchoolDay) => readonly Helped[] {
   const judge = policy === "oracle" ? knowing : believer();
   let groups: readonly (readonly string[])[] = [];
   let madeOn = Number.NEGATIVE_INFINITY;
@@ -130,12 +133,32 @@ function chooser(policy: Exclude<Policy, "in the list">, seed: number): (on: Sch
   };
 }
 
+/** Everyone in groups as they stand in the list, and each day the next spelling of what was taught, the same for all. */
+function sameForAll(): (on: SchoolDay) => readonly Helped[] {
+  let day = -1;
+  return (on) => {
+    day++;
+    const taught = [...on.taughtOn.keys()];
+    const target = taught[day % Math.max(1, taught.length)];
+    const ids = on.children.map(({ childId }) => childId);
+    const groups = Array.from({ length: Math.ceil(ids.length / SIZE.most) }, (_, at) =>
+      ids.slice(at * SIZE.most, (at + 1) * SIZE.most),
+    );
+    return target ? groups.map((childIds) => ({ childIds, target })) : [];
+  };
+}
+
+function chooserOf(policy: Policy, seed: number) {
+  if (policy === "in the list") return undefined;
+  return policy === "the same for all" ? sameForAll() : chooser(policy, seed);
+}
+
 /** Plays a class through eight weeks of sessions and four without, once for each way of choosing. */
 export function playLoop(world: World, seed: number): LoopLine[] {
   return policies.map((policy) => {
     const order = shippedOrders()[seed % shippedOrders().length] as ReturnType<typeof shippedOrders>[number];
     let [wasted, places] = [0, 0];
-    const choose = policy === "in the list" ? undefined : chooser(policy, seed);
+    const choose = chooserOf(policy, seed);
     const term = playTerm({
       ...{ memory: world.memory, assumptions: world.assumptions, order, lexicon: shippedLexicon() },
       ...{ reached: 17, children: CHILDREN, seed: seed * 1000 + 500, weeks: SESSION_WEEKS + LATER },

@@ -1,6 +1,6 @@
 // npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
 // npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
-// npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in four ways, and what has stayed four weeks later.
+// npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in five ways, and what has stayed four weeks later.
 // npm run sim -- groups [CLASSES] [CHILDREN]: how far proposed groups are from the best there is, in classes with mixed limits.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
 import { askedTable, compareAsking } from "./ask.ts";
