@@ -1,8 +1,18 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { bench, describe } from "vitest";
 import { dice, shuffled } from "#core/checks";
+import { readLibraryText } from "#core/reading";
 import { readLexicon } from "#core/words";
-import { chooseTargets, commonWords, findGroups, type Learner, opensFor, proposeGroups } from "./index.ts";
+import {
+  chooseTargets,
+  commonWords,
+  findGroups,
+  type Learner,
+  opensFor,
+  proposeGroups,
+  shelfText,
+  textsOpened,
+} from "./index.ts";
 
 const order = Array.from({ length: 130 }, (_, at) => `g${at}=s`);
 function learners(count: number): Learner[] {
@@ -42,6 +52,18 @@ const readers = Array.from(
   () => new Map(common.gpcs.map((gpc) => [gpc, 0.05 + 0.9 * shares.share()])),
 );
 
+const shelf = readdirSync("data/texts").map((file) => {
+  const { title, body } = readLibraryText(readFileSync(`data/texts/${file}`, "utf8"));
+  return shelfText(file, `${title}\n${body}`, lexicon);
+});
+const next = new Set(["igh=igh", "i_e=igh", "ie=igh", "y=igh", "oa=oa", "ow=oa", "o_e=oa"]);
+
+/** Words, what the class is taught next, and texts. */
+function allParts(chances: ReadonlyMap<string, number>): void {
+  opensFor(common, chances, next);
+  textsOpened(shelf, { chances, wholes: new Set(["the"]) });
+}
+
 /** Every word counted anew for each spelling, with it and without. */
 function recounted(chances: ReadonlyMap<string, number>): number {
   let total = 0;
@@ -67,5 +89,11 @@ describe("what each of 100 spellings opens for a child, and for 48", () => {
   });
   bench("opensFor, 48 children", () => {
     for (const chances of readers) opensFor(common, chances);
+  });
+  bench("all parts of worth, 48 children", () => {
+    for (const chances of readers) allParts(chances);
+  });
+  bench("all parts of worth, 500 children", () => {
+    for (let at = 0; at < 500; at++) allParts(readers[at % readers.length] as ReadonlyMap<string, number>);
   });
 });

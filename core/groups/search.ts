@@ -5,6 +5,9 @@ import type { NeedTable } from "./score.ts";
 /** For each child that a group is short of its least size. */
 const SHORT = 20;
 const EPS = 1e-9;
+/** Passes over all blocks at most; with many of them fewer, so that whoever looks sees something soon and can ask for something else. */
+const ROUNDS = 40;
+const [MANY, FEW_ROUNDS] = [200, 2];
 
 interface Group {
   readonly blocks: Set<number>;
@@ -40,7 +43,8 @@ export class GroupSearch {
     this.best = this.placing.slice();
     this.start(this.placing);
     this.fill();
-    this.settle();
+    // Among many, changing places costs most: at first each only moves.
+    this.settle(rules.blocks.length <= MANY);
   }
 
   /** The worth of the best that was found, with what places are worth. */
@@ -132,13 +136,14 @@ export class GroupSearch {
   }
 
   /** Moves and swaps as long as one helps; then keeps what was found if it is the best. */
-  private settle(): void {
+  private settle(swaps = true): void {
     const { blocks } = this.rules;
-    for (let round = 0; round < 40; round++) {
+    const rounds = blocks.length > MANY ? FEW_ROUNDS : ROUNDS;
+    for (let round = 0; round < rounds; round++) {
       let better = false;
       for (const block of shuffled([...blocks.keys()], this.random)) {
         if ((blocks[block] as Block).fixed >= 0) continue;
-        if (this.move(block) || this.swap(block)) better = true;
+        if (this.move(block) || (swaps && this.swap(block))) better = true;
       }
       if (!better) break;
     }

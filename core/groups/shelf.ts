@@ -1,11 +1,13 @@
 import type { Gpc } from "#core/phonics";
 import { keyOf, type Lexicon, wordsOf } from "#core/words";
-import { chanceOf } from "./worth.ts";
+import { chanceOf, gain } from "./worth.ts";
 
-/** A text with the units of its words, each word once with how often it stands there. */
+/** A text as worth looks at it: each word once, with how often it stands there and its units as numbers of `gpcs`. */
 export interface ShelfText {
   readonly id: string;
-  readonly words: readonly { readonly key: string; readonly gpcs: readonly Gpc[]; readonly times: number }[];
+  readonly words: readonly { readonly key: string; readonly units: Uint16Array; readonly times: number }[];
+  readonly gpcs: readonly Gpc[];
+  /** Running words. */
   readonly length: number;
 }
 
@@ -14,15 +16,17 @@ const READABLE = 0.9;
 /** A word that is known as a whole. */
 const AS_A_WHOLE = 0.95;
 
-/** A text as worth looks at it; a word that the lexicon does not know counts for no spelling. */
+/** Takes a text apart; a word that the lexicon does not know counts for no spelling, and as read. */
 export function shelfText(id: string, text: string, lexicon: Lexicon): ShelfText {
   const counts = new Map<string, number>();
   for (const { text: word } of wordsOf(text)) counts.set(keyOf(word), (counts.get(keyOf(word)) ?? 0) + 1);
-  const words = [...counts].map(([key, times]) => ({
-    ...{ key, times },
-    gpcs: (lexicon.find(key)[0]?.units ?? []).filter(({ sound }) => sound !== "").map(({ gpc }) => gpc),
-  }));
-  return { id, words, length: words.reduce((sum, { times }) => sum + times, 0) };
+  const numbers = new Map<Gpc, number>();
+  const words = [...counts].map(([key, times]) => {
+    const gpcs = (lexicon.find(key)[0]?.units ?? []).flatMap(({ gpc, sound }) => (sound === "" ? [] : [gpc]));
+    for (const gpc of gpcs) if (!numbers.has(gpc)) numbers.set(gpc, numbers.size);
+    return { key, times, units: Uint16Array.from(gpcs, (gpc) => numbers.get(gpc) as number) };
+  });
+  return { id, words, gpcs: [...numbers.keys()], length: words.reduce((sum, { times }) => sum + times, 0) };
 }
 
 /** What a child has to read with. */
@@ -43,25 +47,15 @@ export function textsOpened(
 ): ReadonlyMap<Gpc, readonly string[]> {
   const known = chanceOf(chances);
   const opened = new Map<Gpc, string[]>();
-  for (const { id, words, length } of shelf) {
-    if (length === 0) continue;
+  for (const { id, words, gpcs, length } of shelf) {
+    const chance = Float64Array.from(gpcs, known);
+    const gains = new Float64Array(gpcs.length);
     let right = 0;
-    const gains = new Map<Gpc, number>();
-    for (const { key, gpcs, times } of words) {
-      if (wholes.has(key)) {
-        right += AS_A_WHOLE * times;
-        continue;
-      }
-      const all = gpcs.reduce((product, gpc) => product * known(gpc), 1);
-      right += all * times;
-      for (const gpc of new Set(gpcs)) {
-        const its = known(gpc) ** gpcs.filter((one) => one === gpc).length;
-        gains.set(gpc, (gains.get(gpc) ?? 0) + times * (all / its) * (1 - its));
-      }
-    }
+    for (const { key, units, times } of words)
+      right += wholes.has(key) ? AS_A_WHOLE * times : gain(units, chance, times, gains);
     if (right >= READABLE * length) continue;
-    for (const [gpc, gain] of gains)
-      if (right + gain >= READABLE * length) opened.set(gpc, [...(opened.get(gpc) ?? []), id]);
+    for (const [at, gpc] of gpcs.entries())
+      if (right + (gains[at] as number) >= READABLE * length) opened.set(gpc, [...(opened.get(gpc) ?? []), id]);
   }
   return opened;
 }

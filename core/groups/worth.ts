@@ -16,6 +16,8 @@ export interface CommonWords {
   readonly weights: Float64Array;
   readonly units: readonly Uint16Array[];
   readonly gpcs: readonly Gpc[];
+  /** By the number of a spelling, the places of the words that have it. */
+  readonly having: readonly (readonly number[])[];
 }
 
 const kept = new WeakMap<Lexicon, CommonWords>();
@@ -42,7 +44,9 @@ export function commonWords(lexicon: Lexicon): CommonWords {
     ),
   );
   const weights = Float64Array.from(words, ({ band }) => WEIGHTS[band] ?? 0);
-  const made = { words, weights, units, gpcs: [...numbers.keys()] };
+  const having = Array.from({ length: numbers.size }, (): number[] => []);
+  for (const [at, its] of units.entries()) for (const unit of new Set(its)) having[unit]?.push(at);
+  const made = { words, weights, units, gpcs: [...numbers.keys()], having };
   kept.set(lexicon, made);
   return made;
 }
@@ -74,13 +78,10 @@ export function opensFor(
   const later = Float64Array.from(common.gpcs, (gpc) => (next.has(gpc) ? AS_GOOD_AS_KNOWN : of(gpc)));
   const opened = new Float64Array(common.gpcs.length);
   const openedLater = new Float64Array(common.gpcs.length);
-  const comes = common.gpcs.map((gpc) => next.has(gpc));
-  for (let at = 0; at < common.units.length; at++) {
-    const units = common.units[at] as Uint16Array;
-    const weight = common.weights[at] as number;
-    gain(units, chance, weight, opened);
-    if (next.size > 0 && units.some((unit) => comes[unit])) gain(units, later, weight, openedLater);
-  }
+  for (let at = 0; at < common.units.length; at++)
+    gain(common.units[at] as Uint16Array, chance, common.weights[at] as number, opened);
+  const coming = new Set(common.gpcs.flatMap((gpc, unit) => (next.has(gpc) ? (common.having[unit] ?? []) : [])));
+  for (const at of coming) gain(common.units[at] as Uint16Array, later, common.weights[at] as number, openedLater);
   const told = (all: Float64Array, leaving: ReadonlySet<Gpc>) =>
     new Map(
       common.gpcs.flatMap((gpc, at) =>
@@ -90,19 +91,28 @@ export function opensFor(
   return { of: told(opened, NOTHING), forNext: told(openedLater, next) };
 }
 
-/** Adds to each unit of a word by how much likelier the word would come right if the unit were sure. */
-function gain(units: Uint16Array, chance: Float64Array, weight: number, to: Float64Array): void {
+/**
+ * Adds to each unit of a word by how much likelier the word would come right if the unit were sure.
+ * @returns how likely it comes right now, by its weight
+ */
+export function gain(units: Uint16Array, chance: Float64Array, weight: number, to: Float64Array): number {
   let all = weight;
-  for (const unit of units) all *= chance[unit] as number;
+  for (let place = 0; place < units.length; place++) all *= chance[units[place] as number] as number;
   for (let place = 0; place < units.length; place++) {
     const unit = units[place] as number;
-    if (units.indexOf(unit) !== place) continue;
     const its = chance[unit] as number;
-    let times = 0;
-    for (const other of units) if (other === unit) times++;
-    const right = its ** times;
-    to[unit] = (to[unit] as number) + (all / right) * (1 - right);
+    // A unit that comes again later is told there, for all its places at once.
+    let [times, last] = [1, true];
+    for (let other = 0; other < units.length; other++) {
+      if (other === place || units[other] !== unit) continue;
+      times++;
+      if (other > place) last = false;
+    }
+    if (!last) continue;
+    const right = times === 1 ? its : its ** times;
+    to[unit] = (to[unit] as number) + all / right - all;
   }
+  return all;
 }
 
 /** The chance of any spelling, from those that are known: what follows from what is read counts as known, the rest as untaught. */
