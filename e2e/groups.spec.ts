@@ -65,25 +65,22 @@ test("groups are proposed with a reason, changed by keyboard and mouse, locked a
 test("a proposal for all 48 children runs beside the page, which goes on answering", async ({ page, school }) => {
   await page.goto(`${school.base}/groups/new`);
   await expect(page.getByLabel("Name of the group").first()).toBeVisible();
-  const longest = await page.evaluate(async () => {
-    const waits: number[] = [];
-    let last = performance.now();
-    let on = true;
-    const tick = () => {
-      const now = performance.now();
-      waits.push(now - last);
-      last = now;
-      if (on) setTimeout(tick, 0);
-    };
-    tick();
-    const button = [...document.querySelectorAll("button")].find((one) => one.textContent === "Propose again");
+  // What the best could be takes the solver a good while; meanwhile the page ticks on.
+  const ticks = await page.evaluate(async () => {
+    const status = () => document.querySelector('[aria-label="Proposals"] [role="status"]')?.textContent ?? "";
+    const button = [...document.querySelectorAll("button")].find((one) =>
+      one.textContent?.startsWith("How far from"),
+    );
     button?.click();
-    while (button?.disabled === false) await new Promise((done) => setTimeout(done, 0));
-    while (button?.disabled) await new Promise((done) => setTimeout(done, 5));
-    on = false;
-    return { ticks: waits.length };
+    while (!status().startsWith("Working")) await new Promise((done) => setTimeout(done, 0));
+    let count = 0;
+    while (status().startsWith("Working")) {
+      count += 1;
+      await new Promise((done) => setTimeout(done, 0));
+    }
+    return count;
   });
-  expect(longest.ticks).toBeGreaterThan(10);
+  expect(ticks).toBeGreaterThan(10);
 });
 
 test("a proposal weighs what it would open: no group is for doubled letters only, and each target says which words", async ({
