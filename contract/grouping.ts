@@ -29,7 +29,10 @@ export const grouping = z
     /** What it is worth that a child stays with those it is with, in whole needs. */
     stay: z.number().min(0).max(3),
     /** What counts for what is worth teaching, beside each other. */
-    weights: z.object({ words: weight, texts: weight, next: weight }),
+    weights: z.object({
+      ...{ words: weight, texts: weight, next: weight },
+      ...{ fades: weight.default(0), mixed: weight.default(1) },
+    }),
     leaving: z.discriminatedUnion("by", [
       z.object({ by: z.literal("targets") }),
       z.object({ by: z.literal("share"), percent: z.number().int().min(50).max(100) }),
@@ -99,9 +102,12 @@ export const removeWish = {
   answer: done,
 } as const satisfies Endpoint;
 
+const thing = line(60);
+
 /** What a teacher says of a thing that would be worth teaching next: first of all, not before a day, or not at all. */
 const said = z.object({
-  gpc,
+  /** A spelling, or a need of another kind by its id. */
+  gpc: thing,
   how: z.enum(["pinned", "later", "struck"]),
   /** Of what is put off: the day from which on it counts again. */
   until: day.nullable(),
@@ -110,7 +116,7 @@ const said = z.object({
 });
 export type SaidOfNext = z.infer<typeof said>;
 const saidBody = z
-  .object({ gpc, how: said.shape.how.nullable(), until: day.nullable() })
+  .object({ gpc: thing, how: said.shape.how.nullable(), until: day.nullable() })
   .refine(({ how, until }) => (how === "later") === (until !== null), "Say until when it is put off.");
 
 /** What was said of what is worth teaching, by child and by class; what was put off until a day that has come is left out. */

@@ -118,6 +118,9 @@ const report = z.object({
 });
 export type ReportBody = z.infer<typeof report>;
 
+/** What a session's spelling is taught with as one thing; null where it is taught by itself. */
+const pointOfTarget = z.object({ name: z.string(), gpcs: z.array(gpc) }).nullable();
+
 /** A session with all that its page and its card need. */
 const sessionView = z.object({
   id,
@@ -137,6 +140,7 @@ const sessionView = z.object({
   ),
   targets: z.array(gpc),
   plan,
+  point: pointOfTarget,
   /** What every child of the group can read, and the exception words taught so far. */
   known: z.array(gpc),
   wholes: z.array(z.string()),
@@ -158,6 +162,8 @@ export const listSessions = {
       groupName: z.string(),
       heldOn: day,
       target: gpc,
+      /** The name of the point that it belongs to; null where it is taught by itself. */
+      point: z.string().nullable(),
       state: z.enum(["planned", "held"]),
       shared: z.boolean(),
       reports: z.number().int(),
@@ -311,6 +317,7 @@ export const getShared = {
     members: z.array(z.object({ id, name: z.string(), absent: z.boolean() })),
     targets: z.array(gpc),
     plan,
+    point: pointOfTarget,
     reports: z.array(z.object({ by: z.string(), at: instant })),
   }),
 } as const satisfies Endpoint;

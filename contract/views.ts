@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { day, gpc, id, instant } from "./common.ts";
+import { otherNeedKinds } from "#core/mastery";
+import { count, day, gpc, id, instant } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** What a map is of: saying spellings at sight, writing them, or blending words by their shape. */
@@ -124,6 +125,9 @@ export const getWorth = {
         opens: z.array(z.number().int()),
         texts: z.array(z.number().int()),
         next: z.array(z.number().int()),
+        /** How much of its chance goes in four weeks, in hundredths, and how often it was mixed up in the last four. */
+        fades: z.array(z.number().int()),
+        mixed: z.array(z.number().int()),
       }),
     ),
     examples: z.record(z.string(), z.array(z.string())),
@@ -132,3 +136,30 @@ export const getWorth = {
   }),
 } as const satisfies Endpoint;
 export type WorthView = z.infer<typeof getWorth.answer>;
+
+/** A need besides reading single spellings: a pair that is mixed up, blending by shape, an exception word, writing. */
+const otherNeed = z.object({
+  /** As core names it: `contrast sound b/d`, `blend CCVC`, `read said`, `write said`, `spell ai=ai`. */
+  id: z.string(),
+  kind: z.enum(otherNeedKinds),
+  name: z.string(),
+  /** Answers against it, of so many that spoke of it. */
+  misses: count,
+  answers: count,
+  need: z.number(),
+  lastDay: day,
+  items: z.array(z.string()),
+  /** Of blending: words of the last four weeks that lost the first sound of a cluster. */
+  lostFirst: count,
+});
+export type OtherNeedView = z.infer<typeof otherNeed>;
+
+/** What the children of a class, or all, need besides reading single spellings, with the evidence. What was not asked is no need. */
+export const getOtherNeeds = {
+  method: "GET",
+  path: "/api/other-needs",
+  may: { by: "teacher", theirs: { "query.classId": "class" }, shows: { "children.*.id": "child" } },
+  query: z.object({ classId: id.optional() }),
+  answer: z.object({ children: z.array(z.object({ id, name: z.string(), needs: z.array(otherNeed) })) }),
+} as const satisfies Endpoint;
+export type OtherNeedsView = z.infer<typeof getOtherNeeds.answer>;

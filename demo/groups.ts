@@ -142,7 +142,7 @@ export class DemoGroups {
     const grouping: Grouping = {
       ...{ least: 3, most: 5, targets: 4, sessionsAWeek: 2, withinClasses: false, yearsApart: 1, stay: 0.25 },
       adults: [adult(adults.assistants[0], 6), adult(adults.assistants[1], 6), adult(adults.kilnTeacher, 2)],
-      weights: { words: 4, texts: 1, next: 1 },
+      weights: { words: 4, texts: 1, next: 1, fades: 0, mixed: 1 },
       leaving: { by: "share", percent: 75 },
     };
     return [

@@ -177,6 +177,38 @@ test("what is worth teaching next says why, and is put first, put off, struck ou
   await expect(rows.first().locator(".font-semibold")).toHaveText(name);
 });
 
+test("what children need besides single spellings stands with its evidence, is struck out and taken back", async ({
+  page,
+  school,
+}) => {
+  await page.goto(`${school.base}/class`);
+  const others = page.getByRole("list", { name: "Besides single spellings" }).getByRole("listitem");
+  await expect(others.first().getByText(/^\d+ of 24: [A-Z]/)).toBeVisible();
+  const called = (await others.first().locator(".font-semibold").textContent()) ?? "";
+  await page.getByLabel(`What to do with ${called}`, { exact: true }).selectOption("struck");
+  await expect(others.first().locator(".font-semibold")).not.toHaveText(called);
+  await page.reload();
+  await expect(others.first().locator(".font-semibold")).not.toHaveText(called);
+  const backs = page.getByRole("button", { name: `Take back: ${called} struck out`, exact: true });
+  while ((await backs.count()) > 0) {
+    const left = (await backs.count()) - 1;
+    await backs.first().click();
+    await expect(backs).toHaveCount(left);
+  }
+  await expect(others.first().locator(".font-semibold")).toHaveText(called);
+
+  type Rows = { children: { id: string; needs: unknown[] }[] };
+  const rows = (await (await page.request.get(`${school.base}/api/other-needs`)).json()) as Rows;
+  const needing = new Set(rows.children.flatMap(({ id, needs }) => (needs.length > 0 ? [id] : [])));
+  type Groups = { id: string; closed: boolean; members: { childId: string }[] }[];
+  const groups = (await (await page.request.get(`${school.base}/api/groups`)).json()) as Groups;
+  const group = groups.find((one) => !one.closed && one.members.some(({ childId }) => needing.has(childId)));
+  await page.goto(`${school.base}/groups/${group?.id}`);
+  const here = page.getByRole("list", { name: "Needed here as well" }).getByRole("listitem");
+  await expect(here.first().getByText(/\(missed \d+ of \d+, last /)).toBeVisible();
+  await expectAccessible(page);
+});
+
 test("what is taught as one thing is named, split and joined in an order of the school's own; the map shows a point", async ({
   page,
   school,

@@ -4,18 +4,20 @@ import { expect, test } from "vitest";
 import { readEntry, readLexicon, toLexicon } from "#core/words";
 import {
   bestOf,
+  bringsNothing,
   commonWords,
   examplesOf,
   opensFor,
   shelfText,
   textsOpened,
+  type WorthWeights,
   weighedNeeds,
   worthOfNeed,
 } from "./index.ts";
 
 const small = toLexicon(["r ai n|1", "t r ai n|1", "a dd|1", "s a t|1", "w ai t|3", "p ai r|5"].map(readEntry));
 const chances = (of: Record<string, number>) => new Map(Object.entries(of));
-const words = (count: number) => ({ words: count, texts: 0, next: 0 });
+const words = (count: number) => ({ ...bringsNothing, words: count });
 const sure = { "r=r": 1, "n=n": 1, "t=t": 1, "a=a": 1, "s=s": 1, "w=w": 1, "p=p": 1 };
 
 test("a spelling opens the words that come right with it and not without, weighed by how often they are met", () => {
@@ -122,19 +124,22 @@ test("what the class is taught next counts with words that have it, as if it wer
 
 test("each part weighs as the school has it; all at nothing lets needs weigh alike", () => {
   const [ai, dd] = [
-    { words: 50, texts: 0, next: 10 },
-    { words: 10, texts: 2, next: 0 },
-  ];
+    { ...bringsNothing, words: 50, next: 10 },
+    { ...bringsNothing, words: 10, texts: 2, mixed: 3 },
+  ] as const;
   const best = bestOf([ai, dd]);
-  expect(best).toEqual({ words: 50, texts: 2, next: 10 });
-  const by = (weights: { words: number; texts: number; next: number }) =>
-    [ai, dd].map((one) => worthOfNeed(1, one, best, weights));
-  expect(by({ words: 1, texts: 0, next: 0 })).toEqual([1, 0.36]);
-  expect(by({ words: 0, texts: 1, next: 0 })).toEqual([0.2, 1]);
-  expect(by({ words: 1, texts: 1, next: 0 })).toEqual([0.6, 0.68]);
-  expect(by({ words: 0, texts: 0, next: 0 })).toEqual([1, 1]);
+  expect(best).toEqual({ words: 50, texts: 2, next: 10, fades: 0, mixed: 3 });
+  const by = (weights: Partial<WorthWeights>) =>
+    [ai, dd].map((one) => worthOfNeed(1, one, best, { ...bringsNothing, ...weights }));
+  expect(by({ words: 1 })).toEqual([1, 0.36]);
+  expect(by({ texts: 1 })).toEqual([0.2, 1]);
+  expect(by({ words: 1, texts: 1 })).toEqual([0.6, 0.68]);
+  expect(by({})).toEqual([1, 1]);
+  expect(by({ mixed: 1 })).toEqual([0.2, 1]);
+  // What fades in none of them says nothing.
+  expect(by({ fades: 5 })).toEqual([0.2, 0.2]);
   // What nothing brings is no reason for any of them.
-  expect(worthOfNeed(1, { words: 50, texts: 0, next: 0 }, { words: 50, texts: 0, next: 0 })).toBe(1);
+  expect(worthOfNeed(1, words(50), words(50))).toBe(1);
 });
 
 test("a text opens with the spelling that brings nine of its ten words, not with one of two that it waits for", () => {

@@ -1,4 +1,5 @@
 import type { Gpc } from "#core/phonics";
+import { dayOfNumber } from "./days.ts";
 import { chanceOn } from "./follow.ts";
 import type { Known } from "./known.ts";
 import { type SaidBy, type Standing, standingOn, sureness } from "./standing.ts";
@@ -54,7 +55,7 @@ function whyAsk(
 ): WorthAsking["why"] | undefined {
   const trace = mind.traces[skill];
   if (answers === 0 || !trace) return undefined;
-  const lastDay = new Date(trace.day * 86_400_000).toISOString().replace(/T.*/, "");
+  const lastDay = dayOfNumber(trace.day);
   if (lastDay >= today) return undefined;
   if (gap >= sureness.gap) return misses < sureness.missesForGap ? "slipped" : undefined;
   const then = chanceOn(mind, skill, lastDay, by).chance;

@@ -1,5 +1,6 @@
 import { isRightAtOnce } from "#core/ledger";
 import type { Gpc } from "#core/phonics";
+import { dayNumber, dayOfNumber } from "./days.ts";
 import { type Chance, chanceOn } from "./follow.ts";
 import type { Known } from "./known.ts";
 import type { By } from "./listen.ts";
@@ -115,6 +116,21 @@ function isSecure(
     case "pass":
       return shown?.inCleanPass ?? false;
   }
+}
+
+/** So many days ahead it is looked whether something will be lost. */
+const FADES_DAYS = 28;
+
+/** How much of a chance of today goes in four weeks if no one asks, in hundredths; 0 where nothing was asked. */
+export function fadesOf(
+  { mind }: Pick<Known, "mind">,
+  { skill, chance, answers }: Pick<Chance, "skill" | "chance" | "answers">,
+  today: string,
+  by: By,
+): number {
+  if (answers === 0) return 0;
+  const then = chanceOn(mind, skill, dayOfNumber(dayNumber(today) + FADES_DAYS), by).chance;
+  return Math.max(0, Math.round(100 * (chance - then)));
 }
 
 /** True when the child reads it more often than not: enough to build practice words on. */

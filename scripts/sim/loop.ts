@@ -1,6 +1,7 @@
 import { chooseTargets, commonWords, type Learner, proposeGroups, weighedNeeds } from "#core/groups";
 import {
   dayNumber,
+  fadesOf,
   type Known,
   knownAfter,
   knownBy,
@@ -45,6 +46,8 @@ export interface LoopLine {
 interface Judged {
   readonly learner: Learner;
   readonly chances: ReadonlyMap<Gpc, number>;
+  /** How much of each chance goes in four weeks, in hundredths; nothing where the truth is known. */
+  readonly fades?: ReadonlyMap<Gpc, number>;
 }
 type ChildOfDay = SchoolDay["children"][number];
 
@@ -83,7 +86,11 @@ export function believer(): (on: SchoolDay, child: ChildOfDay) => Judged {
     const needs = new Map(
       standings.flatMap(([gpc, one]) => (needFor(one) > 0 ? [[gpc, needFor(one)] as const] : [])),
     );
-    return learnerOf(child.childId, needs, new Map(standings.map(([gpc, one]) => [gpc, one.chance])));
+    const fades = new Map(standings.map(([gpc, one]) => [gpc, fadesOf(known, one, on.day, by)]));
+    return {
+      ...learnerOf(child.childId, needs, new Map(standings.map(([gpc, one]) => [gpc, one.chance]))),
+      fades,
+    };
   };
 }
 
@@ -95,8 +102,9 @@ function knowing(on: SchoolDay, child: ChildOfDay): Judged {
 }
 
 /** Needs weighed by what they open for the child. */
-export function weighed({ learner, chances }: Judged): Learner {
-  return { ...learner, needs: weighedNeeds(commonWords(shippedLexicon()), { needs: learner.needs, chances }) };
+export function weighed({ learner, chances, fades }: Judged): Learner {
+  const by = { needs: learner.needs, chances, ...(fades && { fades }) };
+  return { ...learner, needs: weighedNeeds(commonWords(shippedLexicon()), by) };
 }
 
 /** Groups made anew every two weeks, and each day the target that is best for the group that day. */

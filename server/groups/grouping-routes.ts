@@ -12,6 +12,7 @@ import {
   sayNextOfClass,
 } from "#contract";
 import { dayAt } from "#core/ledger";
+import { isOtherNeed } from "#core/mastery";
 import { findCorrespondence } from "#core/phonics";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
@@ -54,7 +55,8 @@ export function groupingRoutes({ serve }: Domain): void {
     { gpc, how, until }: { gpc: string; how: SaidOfNext["how"] | null; until: string | null },
     { by, now }: { by: string; now: Date },
   ) => {
-    if (!findCorrespondence(gpc)) throw unfit(`${gpc} is not a spelling this tool knows.`);
+    if (!findCorrespondence(gpc) && !isOtherNeed(gpc))
+      throw unfit(`${gpc} is nothing that this tool knows as a thing to teach.`);
     const since = await school.settings.dayOf(now);
     if (until !== null && until <= since)
       throw unfit("This day is not ahead.", [{ field: "until", says: "Choose a day after today." }]);

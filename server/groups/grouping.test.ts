@@ -11,6 +11,7 @@ import {
   getGroupsOn,
   getMoves,
   getNext,
+  getOtherNeeds,
   getOverview,
   getSchool,
   getWorth,
@@ -217,6 +218,39 @@ test("the whole school in counts: who is in a group, what was held and missed, w
   expect(classes).toMatchObject([{ name: "Kiln", children: 4, inGroup: 2 }]);
   expect(groups).toMatchObject([{ name: "Otters", children: 2, held: 1, missed: 1, taught: 2, read: 0 }]);
   expect(groups[0]?.minutes).toBe(parts.reduce((sum, { minutes }) => sum + minutes, 0));
+});
+
+test("what was mixed up twice stands as a contrast with its evidence, weighs, and is put off and refused like a spelling", async () => {
+  const [one, other] = taught as [string, string];
+  const { checks } = await begin(
+    house,
+    [di],
+    [part("card", { scope: "picked", picked: [one, other] })],
+    "2026-11-19T08:00:00.000Z",
+  );
+  const sound = (gpc: string) => gpc.slice(gpc.indexOf("=") + 1);
+  if (checks[0])
+    await markAll(
+      house,
+      checks[0],
+      (item) => ({ outcome: "wrong", heard: sound(item === one ? other : one), units: null }),
+      { day: "2026-11-19", markedAt: "2026-11-19T08:10:00.000Z" },
+    );
+  const of = async () =>
+    (await house.ask(getOtherNeeds, { query: { classId } })).children.find(({ id }) => id === di)?.needs ?? [];
+  const contrast = (await of()).find(({ kind }) => kind === "contrast");
+  expect(contrast).toMatchObject({ misses: 2, lastDay: "2026-11-19" });
+  expect(contrast?.items).toHaveLength(2);
+  const worth = await house.ask(getWorth, { query: {} });
+  expect(worth.rows.find(({ id }) => id === di)?.mixed[worth.gpcs.indexOf(one)]).toBe(2);
+  const body = { gpc: contrast?.id ?? "", how: "struck" as const, until: null };
+  await house.ask(sayNextOfChild, { params: { id: di }, body });
+  expect((await house.ask(getNext, {})).children).toContainEqual(
+    expect.objectContaining({ id: di, said: [expect.objectContaining({ gpc: body.gpc, how: "struck" })] }),
+  );
+  expect(
+    await house.refused(sayNextOfChild, { params: { id: di }, body: { ...body, gpc: "blend everything" } }),
+  ).toMatchObject({ status: 422 });
 });
 
 test("the map has the points of the order, and those of the school's own; worth tells texts and what comes next", async () => {

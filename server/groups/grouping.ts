@@ -22,7 +22,9 @@ export const startingGrouping: Grouping = {
 
 /** How this school makes its groups. */
 export async function read(inside: Inside): Promise<Grouping> {
-  return { ...startingGrouping, ...(await row(inside)).grouping };
+  const { grouping } = await row(inside);
+  // What was kept before there were more parts counts them as a new school does.
+  return { ...startingGrouping, ...grouping, weights: { ...startingWeights, ...grouping?.weights } };
 }
 
 /** All wishes, by when they were made. */

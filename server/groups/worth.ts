@@ -12,6 +12,9 @@ export interface ToWeigh {
   readonly wholes: readonly string[];
   /** What its class is taught next. */
   readonly next: readonly string[];
+  /** How much of each chance goes in four weeks, in hundredths, and how often each was mixed up lately, in the order of the spellings. */
+  readonly fades: readonly number[];
+  readonly mixed: readonly number[];
 }
 
 /** A text of the school's own. */
@@ -35,6 +38,8 @@ interface Row {
   readonly opens: readonly number[];
   readonly texts: readonly number[];
   readonly next: readonly number[];
+  readonly fades: readonly number[];
+  readonly mixed: readonly number[];
 }
 
 export interface Worth {
@@ -64,7 +69,7 @@ export function worthFor({ words, gpcs, children, texts }: WorthWanted, { stock 
   const common = commonWords(lexicon);
   const shelf = shelfOf(stock, lexicon, texts);
   const counted = new Map<string, Map<string, number>>();
-  const rows = children.map(({ id, chances, wholes, next }): Row => {
+  const rows = children.map(({ id, chances, wholes, next, fades, mixed }): Row => {
     const known = new Map(gpcs.map((gpc, at) => [gpc, chances[at] ?? 0]));
     const { of, forNext } = opensFor(common, known, new Set(next));
     const opened = textsOpened(shelf, { chances: known, wholes: new Set(wholes.map(keyOf)) });
@@ -78,6 +83,8 @@ export function worthFor({ words, gpcs, children, texts }: WorthWanted, { stock 
       opens: gpcs.map((gpc) => Math.round(of.get(gpc) ?? 0)),
       texts: gpcs.map((gpc) => opened.get(gpc)?.length ?? 0),
       next: gpcs.map((gpc) => Math.round(forNext.get(gpc) ?? 0)),
+      fades,
+      mixed,
     };
   });
   const mean = new Map(

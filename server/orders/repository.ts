@@ -6,6 +6,8 @@ import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { forgetOrder, standingIn } from "./places.ts";
 
+export { pointsHere } from "./points.ts";
+
 /** Teaching orders, shipped ones first, with the classes that use them. */
 export async function list(inside: Inside): Promise<OrderView[]> {
   const rows = await inside.select().from(t.orders).orderBy(t.orders.createdAt, t.orders.id);

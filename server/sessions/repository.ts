@@ -5,6 +5,7 @@ import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
 import { append } from "../ledger/append.ts";
 import { standingOfReports } from "../ledger/log.ts";
+import { pointsHere } from "../orders/points.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -36,6 +37,7 @@ export async function view(inside: Inside, id: string): Promise<SessionView | un
     members: await membersOf(inside, id),
     targets: group?.targets ?? [],
     plan: row.plan,
+    point: (await pointsHere(inside))(row.plan.target),
     known: row.known,
     wholes: row.wholes,
     share: share ? { endsOn: share.endsOn, createdAt: share.createdAt } : null,

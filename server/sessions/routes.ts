@@ -67,6 +67,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const rows = await school.sessions.list(query.groupId);
     const names = new Map((await school.groups.list()).map((group) => [group.id, group.name]));
     const shared = await school.sessions.sharedIds();
+    const pointOf = await school.orders.pointsHere();
     const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
     return rows.map((row) => {
       const mine = reports.filter((report) => report.sessionId === row.id);
@@ -77,6 +78,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         groupName: names.get(row.groupId) ?? "",
         heldOn: row.heldOn,
         target: row.plan.target,
+        point: pointOf(row.plan.target)?.name ?? null,
         state: last ? ("held" as const) : ("planned" as const),
         shared: shared.has(row.id),
         reports: mine.length,

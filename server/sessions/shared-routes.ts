@@ -103,6 +103,7 @@ export function reportRoutes({ serve }: Domain): void {
       members: session.members.map(({ id, name, absent }) => ({ id, name, absent })),
       targets: session.targets,
       plan: session.plan,
+      point: session.point,
       reports: session.reports.map(({ by, at }) => ({ by, at })),
     };
   });

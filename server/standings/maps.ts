@@ -2,7 +2,9 @@ import type { Gaps, MapOf } from "#contract";
 import {
   childRow,
   codeOf,
+  fadesOf,
   type Known,
+  mixedUp,
   type Skill,
   shownShapes,
   shownSpellings,
@@ -17,6 +19,7 @@ import { taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
 import { nextOf } from "./next.ts";
+import { otherNeedsOf } from "./other-needs.ts";
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -84,14 +87,25 @@ export async function chancesOf(
     inside,
     rows.map(({ id }) => id),
   );
+  const needs = await otherNeedsOf(
+    inside,
+    rows.map(({ id }) => id),
+    today,
+  );
   return {
     gpcs,
-    children: [...known].map(([id, { known: its, by, taught }]) => ({
-      id,
-      chances: childRow(its, gpcs, today, by).map(({ chance }) => Math.round(chance * 1000) / 1000),
-      wholes: taught.exceptionWords,
-      next: nextOf({ taught }),
-    })),
+    children: [...known].map(([id, { known: its, by, taught }]) => {
+      const row = childRow(its, gpcs, today, by);
+      const mixed = mixedUp(needs.get(id) ?? []);
+      return {
+        id,
+        chances: row.map(({ chance }) => Math.round(chance * 1000) / 1000),
+        fades: row.map((one) => fadesOf(its, one, today, by)),
+        mixed: gpcs.map((gpc) => mixed.get(gpc) ?? 0),
+        wholes: taught.exceptionWords,
+        next: nextOf({ taught }),
+      };
+    }),
   };
 }
 

@@ -38,6 +38,7 @@ import { matterIn } from "./matter.ts";
 import { nextOf } from "./next.ts";
 
 export { chancesOf, gapMap } from "./maps.ts";
+export { otherNeedsOf } from "./other-needs.ts";
 export { seekFrom } from "./seek.ts";
 
 /** One child: what is taught, and how it stands with it and with everything else it was asked. */

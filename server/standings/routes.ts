@@ -1,5 +1,14 @@
-import { findModel, getChanges, getForesight, getGaps, getReaders, getSecondLooks, getWorth } from "#contract";
-import { describeParameter, LEAST_TO_REFIT, parametersWith, refittable, shipped } from "#core/mastery";
+import {
+  findModel,
+  getChanges,
+  getForesight,
+  getGaps,
+  getOtherNeeds,
+  getReaders,
+  getSecondLooks,
+  getWorth,
+} from "#contract";
+import { describeParameter, LEAST_TO_REFIT, otherNeedName, parametersWith, refittable, shipped } from "#core/mastery";
 import { mustRead } from "#core/plans";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -58,8 +67,8 @@ export function standingRoutes({ serve, jobs }: Domain): void {
         Object.fromEntries(Object.entries(of).map(([gpc, list]) => [gpc, [...list]]));
       return {
         gpcs,
-        rows: worth.rows.map(({ id, opens, texts: brought, next }) => ({
-          id,
+        rows: worth.rows.map(({ id, opens, texts: brought, next, fades, mixed }) => ({
+          ...{ id, fades: [...fades], mixed: [...mixed] },
           opens: [...opens],
           texts: [...brought],
           next: [...next],
@@ -70,6 +79,20 @@ export function standingRoutes({ serve, jobs }: Domain): void {
     },
     { apart: true },
   );
+
+  serve(getOtherNeeds, async ({ query, school, now }) => {
+    const children = (await school.children.list(query.classId)).filter((child) => !child.archived);
+    const needs = await school.standings.otherNeedsOf(
+      children.map(({ id }) => id),
+      await school.settings.dayOf(now),
+    );
+    return {
+      children: children.map(({ id, name }) => ({
+        ...{ id, name },
+        needs: (needs.get(id) ?? []).map((one) => ({ ...one, name: otherNeedName(one.id), items: [...one.items] })),
+      })),
+    };
+  });
 
   serve(getChanges, async ({ params, query, school, now }) => {
     const { sittingId, readingId } = query;

@@ -47,6 +47,8 @@ const brings = {
   opens: ofGpcs({ "a=a": 40, "t=t": 10, "sh=sh": 20 }),
   texts: ofGpcs({ "t=t": 2 }),
   next: ofGpcs({ "sh=sh": 5 }),
+  fades: ofGpcs({ "t=t": 12 }),
+  mixed: ofGpcs({ "a=a": 3 }),
 };
 const worth = {
   gpcs,
@@ -57,20 +59,30 @@ const worth = {
 test("a need weighs by what it opens for that child, and targets tell what they open for who needs them", () => {
   const all = learnersOf(map, { worth });
   const needs = all[0]?.needs as ReadonlyMap<string, number>;
-  // Words count four parts of six, texts and what is taught next one each; a fifth stays whatever it brings.
-  const share = (parts: number) => 0.2 + (0.8 * parts) / 6;
-  expect(needs.get("a=a")).toBeCloseTo(0.95 * share(4), 2);
+  // Words count four parts of seven, texts, what comes next and mix-ups one each; a fifth stays whatever it brings.
+  const share = (parts: number) => 0.2 + (0.8 * parts) / 7;
+  expect(needs.get("a=a")).toBeCloseTo(0.95 * share(4 + 1), 2);
   expect(needs.get("t=t")).toBeCloseTo(0.8 * share(1 + 1), 2);
   expect(needs.get("sh=sh")).toBeCloseTo(0.38 * share(2 + 1), 2);
-  const byWords = learnersOf(map, { worth, weights: { words: 1, texts: 0, next: 0 } })[0]?.needs;
+  const byWords = learnersOf(map, { worth, weights: { words: 1, texts: 0, next: 0, fades: 0, mixed: 0 } })[0]?.needs;
   expect(byWords?.get("a=a")).toBeCloseTo(0.95, 3);
   expect(byWords?.get("t=t")).toBeCloseTo(0.8 * 0.4, 3);
   expect([...(all[0]?.secure ?? [])]).toEqual(["m=m"]);
   // Of a child of whom no one worked it out every need weighs alike.
   expect(all[2]?.needs.size).toBe(0);
   expect(openedFor(["t=t", "a=a", "ee=ee"], all, worth)).toEqual([
-    { gpc: "a=a", need: 1, words: 40, next: 0, texts: 0, examples: ["cat", "man", "had"], titles: [] },
-    { gpc: "t=t", need: 1, words: 10, next: 0, texts: 2, examples: [], titles: ["The Mud Run"] },
+    {
+      gpc: "a=a",
+      need: 1,
+      words: 40,
+      next: 0,
+      texts: 0,
+      examples: ["cat", "man", "had"],
+      titles: [],
+      mixed: 1,
+      fading: 0,
+    },
+    { gpc: "t=t", need: 1, words: 10, next: 0, texts: 2, examples: [], titles: ["The Mud Run"], mixed: 0, fading: 1 },
   ]);
   expect(openedFor(["t=t"], all, undefined)).toEqual([]);
   // What is needed and opens most comes first; what opens nothing is no next thing.

@@ -5,6 +5,7 @@ import {
   heeding,
   type Learner,
   learnersIn,
+  bringsNothing as nothing,
   startingWeights,
   type WorthWeights,
   worthOfNeed,
@@ -19,8 +20,6 @@ export interface Weighing {
   readonly said?: NextView | undefined;
 }
 
-const nothing: Brings = { words: 0, texts: 0, next: 0 };
-
 /** What each spelling would bring a child, by spelling; undefined of a child of whom no one worked it out. */
 function bringsOf(worth: WorthView | undefined, childId: string): ((gpc: string) => Brings) | undefined {
   const row = worth?.rows.find(({ id }) => id === childId);
@@ -29,7 +28,10 @@ function bringsOf(worth: WorthView | undefined, childId: string): ((gpc: string)
   return (gpc) => {
     const at = place.get(gpc);
     if (at === undefined) return nothing;
-    return { words: row.opens[at] ?? 0, texts: row.texts[at] ?? 0, next: row.next[at] ?? 0 };
+    return {
+      ...{ words: row.opens[at] ?? 0, texts: row.texts[at] ?? 0, next: row.next[at] ?? 0 },
+      ...{ fades: row.fades[at] ?? 0, mixed: row.mixed[at] ?? 0 },
+    };
   };
 }
 
@@ -62,7 +64,13 @@ export interface OpenedFor {
   readonly titles: readonly string[];
   /** Texts that it opens for the child of them for whom it opens most. */
   readonly texts: number;
+  /** How many of those who need it mix it up with another, and how many will lose a good part of their chance in four weeks. */
+  readonly mixed: number;
+  readonly fading: number;
 }
+
+/** So many hundredths of a chance are a good part of it. */
+const FADES_MUCH = 10;
 
 /** What each of these targets would bring these children, what opens most first; what brings nothing is left out. */
 export function openedFor(
@@ -81,6 +89,8 @@ export function openedFor(
       const texts = Math.max(0, ...brought.map((one) => one.texts));
       return {
         ...{ gpc, need: who.length, words: mean("words"), next: mean("next"), texts },
+        mixed: brought.filter((one) => one.mixed > 0).length,
+        fading: brought.filter((one) => one.fades >= FADES_MUCH).length,
         examples: worth.examples[gpc] ?? [],
         titles: texts > 0 ? (worth.titles[gpc] ?? []) : [],
       };

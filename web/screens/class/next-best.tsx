@@ -1,27 +1,25 @@
-import { addWeeks, formatISO, parseISO } from "date-fns";
 import { useState } from "react";
 import {
   getGaps,
   getGrouping,
   getNext,
+  getOtherNeeds,
   getWorth,
   type NextView,
-  type SaidOfNext,
-  sayNextOfChild,
-  sayNextOfClass,
+  type OtherNeedsView,
   type WorthView,
 } from "#contract";
 import type { Learner, Shown } from "#core/groups";
+import { isOtherNeed, otherNeedName } from "#core/mastery";
 import { plural, shortDay } from "#core/saying";
-import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { useAsk, useAskSliced } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { learnersOf, nextBest, type OpenedFor } from "#web/parts/learners.ts";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Panel, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
-import { toast } from "#web/parts/toast.tsx";
-
-type Whose = { readonly childId: string } | { readonly classId: string };
+import { OtherNeeds } from "./other-needs.tsx";
+import { useSaying, WhatToDo, type Whose } from "./what-to-do.tsx";
 
 /** What is worth teaching next to a child of a class, or to the class: asked for when it comes into sight. */
 export function NextOf({ classId, whose, today }: { classId: string; whose: Whose; today: string }) {
@@ -29,6 +27,7 @@ export function NextOf({ classId, whose, today }: { classId: string; whose: Whos
   const worth = useAskSliced(getWorth, { query: { classId } });
   const grouping = useAsk(getGrouping, {});
   const said = useAsk(getNext, {});
+  const others = useAskSliced(getOtherNeeds, { query: { classId } });
   if (!map.data || !worth.data)
     return (
       <Panel title="Worth teaching next">
@@ -42,6 +41,7 @@ export function NextOf({ classId, whose, today }: { classId: string; whose: Whos
       learners={"childId" in whose ? learners.filter(({ id }) => id === whose.childId) : learners}
       worth={worth.data}
       said={said.data}
+      others={others.data}
       shown={shownBy(map.data)}
       whose={whose}
       today={today}
@@ -53,19 +53,18 @@ interface NextWanted {
   readonly learners: readonly Learner[];
   readonly worth: WorthView;
   readonly said: NextView | undefined;
+  readonly others: OtherNeedsView | undefined;
   readonly shown: Shown;
   readonly whose: Whose;
   readonly today: string;
 }
 
-/** Weeks for which a thing is put off. */
-const OFF_WEEKS = 4;
 const AT_FIRST = 3;
 
 const how = { pinned: "first", later: "put off", struck: "struck out" } as const;
 
 /** What it is worth most to teach next, by teaching point, and why; each can be put first, put off or struck out. */
-function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
+function NextBest({ learners, worth, said, others, shown, whose, today }: NextWanted) {
   const [all, setAll] = useState(false);
   const best = nextBest(learners, worth, 12);
   const about =
@@ -82,20 +81,7 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
       Number(other.gpcs.some((gpc) => pinned.has(gpc))) - Number(one.gpcs.some((gpc) => pinned.has(gpc))) ||
       place(one.gpcs) - place(other.gpcs),
   );
-  const say = async (gpcs: readonly string[], what: SaidOfNext["how"] | null) => {
-    const until =
-      what === "later" ? formatISO(addWeeks(parseISO(today), OFF_WEEKS), { representation: "date" }) : null;
-    try {
-      for (const gpc of gpcs) {
-        const body = { gpc, how: what, until };
-        if ("childId" in whose) await call(sayNextOfChild, { params: { id: whose.childId }, body });
-        else await call(sayNextOfClass, { params: { id: whose.classId }, body });
-      }
-      await refreshAll();
-    } catch (error) {
-      toast.error(wordsOfError(error));
-    }
-  };
+  const say = useSaying(whose, today);
   return (
     <Panel title="Worth teaching next">
       {rows.length === 0 && (
@@ -112,17 +98,7 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
               </p>
               <Why opened={best.filter(({ gpc }) => gpcs.includes(gpc))} of={learners.length} />
             </div>
-            <select
-              aria-label={`What to do with ${name}`}
-              value=""
-              className="mt-0.5 w-16 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
-              onChange={(event) => void say(gpcs, event.target.value as SaidOfNext["how"])}
-            >
-              <option value="">…</option>
-              <option value="pinned">teach it first</option>
-              <option value="later">put it off for {OFF_WEEKS} weeks</option>
-              <option value="struck">strike it out</option>
-            </select>
+            <WhatToDo name={name} onSay={(what) => say(gpcs, what)} />
           </li>
         ))}
       </ol>
@@ -131,6 +107,7 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
           {all ? "Only the first" : `${rows.length - AT_FIRST} more`}
         </Button>
       )}
+      <OtherNeeds others={others} about={about} whose={whose} today={today} />
       {about.length > 0 && (
         <ul
           className="mt-2 flex flex-wrap gap-1.5 border-t border-line pt-2 text-sm"
@@ -142,12 +119,12 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
               className="inline-flex items-center gap-1"
               title={`${one.by}, ${shortDay(one.since, today)}`}
             >
-              <Spelling gpc={one.gpc} /> {how[one.how]}
+              <Thing id={one.gpc} /> {how[one.how]}
               {one.until && ` until ${shortDay(one.until, today)}`}
               <button
                 type="button"
                 className="underline underline-offset-4"
-                aria-label={`Take back: ${one.gpc} ${how[one.how]}`}
+                aria-label={`Take back: ${thingName(one.gpc)} ${how[one.how]}`}
                 onClick={() => void say([one.gpc], null)}
               >
                 take back
@@ -160,12 +137,20 @@ function NextBest({ learners, worth, said, shown, whose, today }: NextWanted) {
   );
 }
 
+const thingName = (id: string) => (isOtherNeed(id) ? otherNeedName(id) : id);
+
+/** A spelling, or a need of another kind by its name. */
+function Thing({ id }: { id: string }) {
+  return isOtherNeed(id) ? <span>{otherNeedName(id)}</span> : <Spelling gpc={id} />;
+}
+
 /** What it would bring, in numbers with their units. */
 function Why({ opened, of }: { opened: readonly OpenedFor[]; of: number }) {
   const words = opened.reduce((sum, one) => sum + one.words, 0);
   const next = opened.reduce((sum, one) => sum + one.next, 0);
   const titles = [...new Set(opened.flatMap((one) => one.titles))];
-  const need = Math.max(0, ...opened.map((one) => one.need));
+  const most = (part: "need" | "mixed" | "fading") => Math.max(0, ...opened.map((one) => one[part]));
+  const [need, mixed, fading] = [most("need"), most("mixed"), most("fading")];
   const examples = opened.flatMap((one) => one.examples).slice(0, 4);
   return (
     <p className="text-sm text-soft">
@@ -177,7 +162,9 @@ function Why({ opened, of }: { opened: readonly OpenedFor[]; of: number }) {
       )}
       {titles.length > 0 &&
         `; ${titles.length === 1 ? "the text" : "texts"} ${titles.map((title) => `“${title}”`).join(", ")}`}
-      {next > 0 && `; ${next} of what the class is taught next`}.
+      {next > 0 && `; ${next} of what the class is taught next`}
+      {mixed > 0 && `; ${of > 1 ? `${mixed} of them ${mixed === 1 ? "mixes" : "mix"}` : "mixed"} it up with another`}
+      {fading > 0 && `; ${of > 1 ? `${fading} of them will lose it` : "soon lost"}`}.
     </p>
   );
 }

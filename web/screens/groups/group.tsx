@@ -34,6 +34,7 @@ import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { AlsoShared } from "./also-shared.tsx";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GroupPlace } from "./group-place.tsx";
@@ -199,6 +200,7 @@ export function Screen() {
               </p>
             )}
           </Panel>
+          <AlsoShared childIds={current.members.map((one) => one.childId)} today={today} />
           <Panel title="Children">
             <ul className="flex flex-col divide-y divide-line">
               {current.members.map((member) => {

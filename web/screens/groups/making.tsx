@@ -201,6 +201,18 @@ const parts = [
     label: "What the class is taught next needs it",
     why: "it can be met again when it is there",
   },
+  {
+    part: "fades",
+    short: "what fades",
+    label: "How soon it will be lost",
+    why: "what of its chance goes in four weeks; counts nothing at first, since a revisit holds it",
+  },
+  {
+    part: "mixed",
+    short: "what is mixed up",
+    label: "A mix-up that it would settle",
+    why: "it spoils words that would come right otherwise",
+  },
 ] as const;
 
 /** What counts for what is worth teaching: the order of what is proposed follows each slider at once. */

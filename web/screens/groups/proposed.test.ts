@@ -72,7 +72,12 @@ test("children are seen with their year, their class and the open group that the
       version: 1,
     },
   });
-  const from = { map, worth: undefined, said: undefined, grouping: { weights: { words: 1, texts: 0, next: 0 } } };
+  const from = {
+    map,
+    worth: undefined,
+    said: undefined,
+    grouping: { weights: { words: 1, texts: 0, next: 0, fades: 0, mixed: 0 } },
+  };
   const learners = placedLearners({
     ...from,
     running: [running("otter", "a"), running("gone", "b", true)],

@@ -16,7 +16,7 @@ const grouping: GroupingView["grouping"] = {
     yearsApart: null,
     stay: 0.25,
   },
-  weights: { words: 4, texts: 1, next: 1 },
+  weights: { words: 4, texts: 1, next: 1, fades: 1, mixed: 1 },
   leaving: { by: "targets" },
 };
 const learners = Array.from(

@@ -1,4 +1,4 @@
-import type { PlanBody } from "#contract";
+import type { PlanBody, SessionView } from "#contract";
 import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { partTitles } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
@@ -11,6 +11,8 @@ interface CardWanted {
   readonly heldOn: string;
   readonly names: readonly string[];
   readonly plan: PlanBody;
+  /** What the spelling is taught with as one thing. */
+  readonly point: SessionView["point"];
   /** How these children read a word, where it is known; such words carry their brackets. */
   readonly readOf?: ((word: string) => WordVerdict | undefined) | undefined;
 }
@@ -18,7 +20,7 @@ interface CardWanted {
 const small = new Set(["revisit", "teach", "lastLook"]);
 
 /** The session on one card: on paper one A4 page, on a phone one column. */
-export function SessionCard({ groupName, heldOn, names, plan, readOf }: CardWanted) {
+export function SessionCard({ groupName, heldOn, names, plan, point, readOf }: CardWanted) {
   const { grapheme, sound } = splitGpc(plan.target);
   return (
     <article className="mx-auto max-w-[46rem]" aria-label="Session card">
@@ -39,6 +41,7 @@ export function SessionCard({ groupName, heldOn, names, plan, readOf }: CardWant
           <p className="text-sm text-soft">
             “{plainSound(sound)}” as in {findCorrespondence(plan.target)?.keyword}
           </p>
+          {point && <p className="text-sm text-soft">of “{point.name}”</p>}
         </div>
       </header>
       <ol className="flex flex-col">

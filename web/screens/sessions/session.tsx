@@ -162,6 +162,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
     >
       <div className="only-print">
         <SessionCard
+          point={session.point}
           groupName={session.groupName}
           heldOn={session.heldOn}
           names={names}

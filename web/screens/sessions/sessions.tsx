@@ -86,7 +86,16 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
             ),
           },
           { title: "Group", sortBy: (row) => row.groupName, show: (row) => row.groupName },
-          { title: "Teaches", sortBy: (row) => row.target, show: (row) => <Spelling gpc={row.target} /> },
+          {
+            title: "Teaches",
+            sortBy: (row) => row.target,
+            show: (row) => (
+              <>
+                <Spelling gpc={row.target} />
+                {row.point && <span className="ml-1 text-sm text-soft">of “{row.point}”</span>}
+              </>
+            ),
+          },
           {
             title: "Shared",
             className: "text-soft",

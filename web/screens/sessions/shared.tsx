@@ -25,6 +25,7 @@ export function Screen() {
       {data && (
         <>
           <SessionCard
+            point={data.point}
             groupName={data.groupName}
             heldOn={data.heldOn}
             names={data.members.map((member) => member.name)}
