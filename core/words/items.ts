@@ -14,7 +14,8 @@ export interface ReadWord {
 /** A word as an item: its entry in the lexicon's notation, `s t o p`; a made-up one begins with `?`. */
 export function wordItem(word: Pick<Word, "text" | "units"> & Partial<Word>, madeUp = false): string {
   const { text, units, joints = [], stressed = -1 } = word;
-  const entry = writeEntry({ text, units, joints, stressed, band: 5, corrected: false });
+  const unmarked = { band: 5, corrected: false, knownBy: 12, drawn: false } as const;
+  const entry = writeEntry({ text, units, joints, stressed, ...unmarked });
   const shown = text === spellOut(units) ? entry.split("|")[0] : entry;
   return `${madeUp ? "?" : ""}${shown}`;
 }

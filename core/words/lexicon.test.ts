@@ -79,6 +79,8 @@ describe("a school's own splits", () => {
     stressed: -1,
     joints: [],
     corrected: true,
+    knownBy: 12,
+    drawn: false,
   });
   test("come first, and other readings stay", () => {
     const mine = withOwnSplits(lexicon, [own("read", "r=r", "ea=e", "d=d")]);

@@ -1,6 +1,10 @@
 import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
 import { bathUnit, spellOut, type Unit, unitOf } from "./units.ts";
 
+/** The age by which most children know a word when it is said to them; 12 where no one says so. */
+export type KnownBy = 5 | 7 | 9 | 12;
+export const knownBys: readonly KnownBy[] = [5, 7, 9, 12];
+
 /** One reading of a word. */
 export interface Word {
   /** As it is written: small letters, but *Monday*, *I*, *isn't*. */
@@ -14,6 +18,11 @@ export interface Word {
   readonly joints: readonly number[];
   /** A person decided on this split. */
   readonly corrected: boolean;
+  readonly knownBy: KnownBy;
+  /** It can be drawn. */
+  readonly drawn: boolean;
+  /** Its place among the commonest words, those of the children's list first, from 1; only the first 4,000 have one. */
+  readonly rank?: number | undefined;
 }
 
 /** All words that the tool knows, ready to be asked. */
@@ -60,11 +69,12 @@ function readPiece(text: string): Piece {
 }
 
 /**
- * Reads one entry: `units|band|flags|as written`, the last three optional. Throws when a unit is no correspondence.
- * @example readEntry("s m 'i_e l +d=d|2")
+ * Reads one entry: `units|band|flags|as written|rank`, the last four optional. The flags are `h` for a split by hand, the age by which
+ * it is known (5, 7 or 9) and `d` for what can be drawn. Throws when a unit is no correspondence.
+ * @example readEntry("s m 'i_e l +d=d|2|5")
  */
 export function readEntry(line: string): Word {
-  const [notation = "", band = "", flags = "", shown = ""] = line.split("|");
+  const [notation = "", band = "", flags = "", shown = "", rank = ""] = line.split("|");
   const units: Unit[] = [];
   const joints: number[] = [];
   let stressed = -1;
@@ -75,7 +85,11 @@ export function readEntry(line: string): Word {
     units.push(piece.unit);
   }
   const text = shown || spellOut(units);
-  return { text, units, band: Number(band) || 5, stressed, joints, corrected: flags.includes("h") };
+  return {
+    ...{ text, units, band: Number(band) || 5, stressed, joints, corrected: flags.includes("h") },
+    ...{ knownBy: (Number(/[579]/.exec(flags)?.[0]) || 12) as KnownBy, drawn: flags.includes("d") },
+    ...(rank && { rank: Number(rank) }),
+  };
 }
 
 /** The entry of a reading as one line, the inverse of `readEntry`. */
@@ -85,7 +99,8 @@ export function writeEntry(word: Word): string {
     return `${word.joints.includes(at) ? "+" : ""}${word.stressed === at ? "'" : ""}${unit.bath ? "~" : ""}${piece}`;
   });
   const shown = word.text === spellOut(word.units) ? "" : word.text;
-  return [notation.join(" "), word.band, word.corrected ? "h" : "", shown].join("|").replace(/\|+$/, "");
+  const flags = `${word.corrected ? "h" : ""}${word.knownBy < 12 ? word.knownBy : ""}${word.drawn ? "d" : ""}`;
+  return [notation.join(" "), word.band, flags, shown, word.rank ?? ""].join("|").replace(/\|+$/, "");
 }
 
 /**
@@ -178,9 +193,18 @@ function writtenIn(line: string): string {
   return text + closing;
 }
 
-/** A split that people made elsewhere as an entry: its units as `grapheme=sound`, left to right. */
+/** A split that people made elsewhere as an entry, taken for a word that their children know: its units as `grapheme=sound`, left to right. */
 export function ownEntry(text: string, gpcs: readonly Gpc[]): Word {
-  return { text, units: gpcs.map(unitOf), band: 3, stressed: -1, joints: [], corrected: true };
+  return {
+    text,
+    units: gpcs.map(unitOf),
+    band: 3,
+    stressed: -1,
+    joints: [],
+    corrected: true,
+    knownBy: 5,
+    drawn: false,
+  };
 }
 
 /** The lexicon with a school's own splits laid over it: they come first; other readings of the word stay after them. */

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { cuss } from "cuss";
 import { findCorrespondence } from "#core/phonics";
 import { bathUnit, derivations, isNucleus, spellOut, type Unit, unitOf, writeEntry } from "#core/words";
+import { type AgeMark, ageOfForm, RARE_BAND, readAges } from "./ages.ts";
 import { align } from "./align.ts";
 import { type Correction, readCorrections } from "./corrections.ts";
 import { capitalised, counts } from "./frequency.ts";
@@ -27,6 +28,8 @@ interface Entry {
   readonly joints: readonly number[];
   readonly how: "hand" | "derived" | "compound" | "aligned";
   readonly from?: string;
+  /** The ending or beginning that makes it of its base. */
+  readonly affix?: string;
 }
 
 /** A word written `tow+path` in the list is two words joined, whether the open data has it or not. */
@@ -137,6 +140,7 @@ function deriveIt(word: string): Entry | undefined {
     joints,
     how: "derived",
     from: found.base,
+    affix: found.affix,
   };
 }
 
@@ -208,15 +212,42 @@ const ranked = [...entries.keys()].sort((one, other) => (counts.get(other) ?? 0)
 const bandEnds = [600, 1800, 4000, 8000, Number.POSITIVE_INFINITY];
 const bands = new Map(ranked.map((word, rank) => [word, bandEnds.findIndex((end) => rank < end) + 1]));
 
+/** The children's list first, then by how often a word is used. */
+const byRank = [...ranked].sort((one, other) => Number(children.has(other)) - Number(children.has(one)));
+const MOST_RANKED = 4000;
+const ranks = new Map(byRank.slice(0, MOST_RANKED).map((word, at) => [word, at + 1]));
+
+const marked = new Map([...readAges(text("ages.txt"))].map(([word, mark]) => [word.toLowerCase(), mark]));
+const unmarked = { knownBy: 12, drawn: false } as const;
+
+/** What is said of a word, or follows from what is said of those that it is made of. */
+function ageOf(word: string): AgeMark {
+  const own = marked.get(word);
+  if (own) return own;
+  const { from, affix } = entries.get(word)?.[0] ?? {};
+  if (!from) return unmarked;
+  const parts = from.split("+").map((part) => ageOf(part).knownBy);
+  return { knownBy: ageOfForm({ word, band: bands.get(word) ?? RARE_BAND, parts, affix }), drawn: false };
+}
+
 function written({ word, units, stressed, joints, how }: Entry): string {
   const shown = corrections.get(word)?.[0]?.written ?? word;
-  return writeEntry({ text: shown, units, band: bands.get(word) ?? 5, stressed, joints, corrected: how === "hand" });
+  return writeEntry({
+    text: shown,
+    units,
+    band: bands.get(word) ?? 5,
+    stressed,
+    joints,
+    corrected: how === "hand",
+    ...ageOf(word),
+    rank: ranks.get(word),
+  });
 }
 
 const lines = [...entries.keys()].sort().flatMap((word) => (entries.get(word) ?? []).map(written));
 writeFileSync(
   `${folder}/lexicon.txt`,
-  `# Built by npm run data:words; do not edit. units|band|h: corrected by hand|as written. See docs/word-engine.md.\n${lines.join("\n")}\n`,
+  `# Built by npm run data:words; do not edit. units|band|h: split by hand, 5 7 9: known by that age, d: can be drawn|as written|rank. See docs/word-engine.md.\n${lines.join("\n")}\n`,
 );
 const kinds = [...entries.values()].flat().reduce<Record<string, number>>((sum, { how }) => {
   sum[how] = (sum[how] ?? 0) + 1;

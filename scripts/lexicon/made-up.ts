@@ -50,7 +50,11 @@ for (const units of shuffled(candidates(SEED), dice(SEED))) {
   const here = byShape.get(shape) ?? [];
   if (seen.has(text) || here.length >= MOST_A_SHAPE || !good(units)) continue;
   seen.add(text);
-  here.push(writeEntry({ text, units, band: 5, stressed: -1, joints: [], corrected: false }).split("|")[0] ?? "");
+  here.push(
+    writeEntry({ text, units, band: 5, stressed: -1, joints: [], corrected: false, knownBy: 12, drawn: false }).split(
+      "|",
+    )[0] ?? "",
+  );
   byShape.set(shape, here);
 }
 const lines = [...byShape.values()].flat().sort();
