@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { knownBys } from "#core/words";
 import { byId, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -83,6 +84,8 @@ export const getReaders = {
     /** Spellings to set as target: a group's own, else those that some child still needs. */
     targets: z.array(gpc),
     children: z.array(canRead),
+    /** Up to which age words are known to the youngest of them: 12 is every word. */
+    age: z.literal([...knownBys]),
   }),
 } as const satisfies Endpoint;
 export type Readers = z.infer<typeof getReaders.answer>;

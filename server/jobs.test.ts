@@ -20,6 +20,7 @@ function dealt(children: number, own: Dealt["words"]["own"] = []): Dealt {
     exceptionWords: ["the", "to"],
     recentExceptionWords: [],
     secure: new Set(["s=s", "a=a"]),
+    age: 12 as const,
     last: new Map([["p=p", "none" as const]]),
   };
   const sections = [
@@ -43,6 +44,7 @@ const toFill = {
     wholes: ["the"],
     unsteady: ["p=p"],
     needed: ["g=g"],
+    age: 12 as const,
     children: [],
   },
   targets: ["g=g"],
@@ -136,6 +138,7 @@ it("choose a session's target, where none is asked for, by what it opens for the
     wholes: ["the"],
     unsteady: [],
     needed: ["dd=d", "ee=ee"],
+    age: 12 as const,
     children: [{ needs, chances, next: [], name: "Ada M.", reads: known }],
   };
   const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };

@@ -13,6 +13,7 @@ import {
   dice,
   findWords,
   judgeText,
+  type KnownBy,
   type Lexicon,
   shuffled,
   type TaughtReader,
@@ -55,7 +56,10 @@ export interface PlanWanted {
   readonly target: Gpc;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
+  /** The words on offer: those of an age that the children know. */
   readonly lexicon: Lexicon;
+  /** Up to which age words of sentences are known; every word when left out. */
+  readonly age?: KnownBy | undefined;
   readonly sentences: readonly string[];
   /** Exception words taught so far, newest last. */
   readonly exceptionWords: readonly string[];
@@ -117,7 +121,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
     wholes: new Set(exceptionWords.map((word) => word.toLowerCase())),
     lexicon,
   };
-  const sentence = pickSentence(sentences, reader, from);
+  const sentence = pickSentence(sentences, { reader, age: wanted.age ?? 12 }, from);
   if (!sentence)
     remarks.push("No sentence in the list can be read with what all of these children know. Write your own below.");
   else if (!sentence.practises) {
@@ -161,7 +165,11 @@ interface PickedSentence {
 }
 
 /** A sentence of which every word is known or taught as a whole, with the target if any has it. All are judged in one go. */
-function pickSentence(sentences: readonly string[], reader: TaughtReader, from: Dice): PickedSentence | undefined {
+function pickSentence(
+  sentences: readonly string[],
+  { reader, age }: { readonly reader: TaughtReader; readonly age: KnownBy },
+  from: Dice,
+): PickedSentence | undefined {
   const readable: PickedSentence[] = [];
   const words = judgeText(sentences.join("\n"), reader);
   let at = 0;
@@ -172,6 +180,7 @@ function pickSentence(sentences: readonly string[], reader: TaughtReader, from: 
     let practises = false;
     for (let word = words[next]; word && word.at < end; word = words[++next]) {
       if (word.verdict === "not yet" || word.source === "rules") fits = false;
+      if ((reader.lexicon.find(word.text)[0]?.knownBy ?? 0) > age) fits = false;
       if (word.verdict === "target") practises = true;
     }
     if (fits) readable.push({ text, practises });

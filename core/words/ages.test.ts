@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { findWords, knownBys, readLexicon } from "./index.ts";
+import { findWords, knownBys, readLexicon, withinAge } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const ageOf = (word: string) => lexicon.find(word)[0]?.knownBy;
@@ -65,11 +65,13 @@ test("words beyond the age of their readers are left out, and what is known earl
       ),
   );
   for (const age of knownBys) {
-    const words = findWords({ lexicon, known, age });
+    const words = findWords({ lexicon: withinAge(lexicon, age), known });
     expect(words.length).toBeGreaterThan(100);
     expect(words.filter(({ knownBy }) => knownBy > age)).toEqual([]);
   }
-  const [all, early] = [findWords({ lexicon, known }), findWords({ lexicon, known, age: 5 })];
+  expect(withinAge(lexicon, 5)).toBe(withinAge(lexicon, 5));
+  expect(withinAge(lexicon, 5).find("thus")).toHaveLength(1);
+  const [all, early] = [findWords({ lexicon, known }), findWords({ lexicon: withinAge(lexicon, 5), known })];
   expect(all.length).toBeGreaterThan(early.length);
   expect(all.slice(0, 40).filter(({ knownBy }) => knownBy > 7)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import { type Gpc, withImplied } from "#core/phonics";
-import { type KnownBy, knownBys, type Lexicon, type Word } from "./lexicon.ts";
+import { knownBys, type Lexicon, type Word } from "./lexicon.ts";
 import { countSyllables, shapeOf, syllableStarts } from "./shape.ts";
 import type { Unit } from "./units.ts";
 
@@ -20,8 +20,6 @@ export interface FindWanted {
   readonly syllables?: number | readonly [number, number] | undefined;
   /** The rarest band that is still wanted, 1 (commonest) to 5. */
   readonly band?: number | undefined;
-  /** The age that its readers have: what children of that age do not know when they hear it is left out. All words when left out. */
-  readonly age?: KnownBy | undefined;
   /** Spellings to set against the target: words have one of them or the target, never two, taken in turn. */
   readonly contrast?: readonly Gpc[] | undefined;
   /** Words or spellings (`ea=e`) that must not come up. */
@@ -150,7 +148,6 @@ function shapeOfWord(word: Word): string {
 
 function obeys({ word, syllables }: Facts, wanted: FindWanted): boolean {
   if (wanted.band !== undefined && word.band > wanted.band) return false;
-  if (wanted.age !== undefined && word.knownBy > wanted.age) return false;
   if (wanted.syllables !== undefined) {
     const [least, most] =
       typeof wanted.syllables === "number" ? [wanted.syllables, wanted.syllables] : wanted.syllables;

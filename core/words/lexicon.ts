@@ -240,3 +240,11 @@ function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon {
     each,
   };
 }
+
+/** The lexicon with only some of its words on offer; any word can still be found in it. */
+export function sliceOf(lexicon: Lexicon, fits: (word: Word) => boolean): Lexicon {
+  function* each() {
+    for (const word of lexicon.each()) if (fits(word)) yield word;
+  }
+  return lexiconOf(each, lexicon.find);
+}

@@ -1,5 +1,6 @@
 import type { SectionBody } from "#contract";
 import { type Ask, type PlannedCheck, planCheck, type Settings } from "#core/checks";
+import { type KnownBy, withinAge } from "#core/words";
 import type { JobGiven } from "../frame/jobs.ts";
 import { turn } from "../frame/turn.ts";
 import type { Shipped } from "../shipped.ts";
@@ -9,7 +10,10 @@ import { lexiconOf, type SentWords } from "../words/laid.ts";
 export type DrawnFrom = Pick<
   Ask,
   "taught" | "recent" | "exceptionWords" | "recentExceptionWords" | "secure" | "doubt" | "last"
->;
+> & {
+  /** Up to which age its words are known. */
+  readonly age: KnownBy;
+};
 
 /** A plan of checks, and for whom its items are drawn. */
 export interface Dealt {
@@ -33,7 +37,16 @@ export async function deal(
   const lexicon = lexiconOf(stock.lexicon, words);
   const { madeUp, sentences, compounds } = stock;
   const draw = (section: SectionBody, from: DrawnFrom, by: number) =>
-    planCheck({ lexicon, madeUp, sentences, compounds, settings, ...from, section, seed: by } satisfies Ask);
+    planCheck({
+      lexicon: withinAge(lexicon, from.age),
+      madeUp,
+      sentences,
+      compounds,
+      settings,
+      ...from,
+      section,
+      seed: by,
+    } satisfies Ask);
   const sheets = sections.map((section, part) => {
     const from = together[part];
     return from ? draw(section, from, seed) : undefined;

@@ -2,7 +2,9 @@ import type { ChildView, SectionBody } from "#contract";
 import { kinds, rightInMinute } from "#core/checks";
 import { checkOf, type GivenAnswer, isRightAtOnce, type KindId, marksIn, type Outcome } from "#core/ledger";
 import { lastSteps, stepsUpTo } from "#core/order";
+import { type KnownBy, youngestOf } from "#core/words";
 import { findMany } from "../classes/children.ts";
+import { wordAges } from "../classes/word-ages.ts";
 import { standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtByChild } from "../orders/taught.ts";
 import { dayOf } from "../settings/repository.ts";
@@ -27,6 +29,7 @@ export interface Known {
 export async function knowledgeOf(inside: Inside, childIds: readonly string[], now: Date): Promise<Known[]> {
   const children = new Map((await findMany(inside, childIds)).map((child) => [child.id, child]));
   const taughtTo = await taughtByChild(inside);
+  const ageOf = await wordAges(inside);
   const logs = await standingOfChildren(inside, childIds);
   const today = await dayOf(inside, now);
   const due = await dueOf(inside, [...children.keys()], today);
@@ -42,6 +45,7 @@ export async function knowledgeOf(inside: Inside, childIds: readonly string[], n
         given: logs.get(id) ?? [],
         due: due.get(id) ?? { secure: new Set(), doubt: new Map() },
         taught: taughtTo(child.id, child.classId),
+        age: ageOf(child.classId),
       }),
     ];
   });
@@ -54,9 +58,10 @@ interface KnownWanted {
   readonly given: readonly GivenAnswer[];
   readonly due: Due;
   readonly taught: Taught;
+  readonly age: KnownBy;
 }
 
-function knownOf({ child, byClock, given, due, taught }: KnownWanted): Known {
+function knownOf({ child, byClock, given, due, taught, age }: KnownWanted): Known {
   const { gpcs, exceptionWords, order, stepId } = taught;
   const lastOfKind = (kind: KindId, before?: CheckRow): ReadonlyMap<string, Outcome> => {
     const last = new Map<string, Outcome>();
@@ -81,6 +86,7 @@ function knownOf({ child, byClock, given, due, taught }: KnownWanted): Known {
         recentExceptionWords: steps.flatMap((step) => step.exceptionWords),
         ...due,
         last,
+        age,
       };
     },
     before: (check) => lastOfKind(check.kind as KindId, check),
@@ -121,6 +127,7 @@ function inCommon(from: readonly DrawnFrom[]): DrawnFrom {
         Math.max(doubt, ...from.map((one) => one.doubt?.get(gpc) ?? 0)),
       ]),
     ),
+    age: youngestOf(from.map((one) => one.age)),
     last: lastOfAll(from.map((one) => one.last)),
   };
 }

@@ -1,7 +1,7 @@
 import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import { planSession, practiceWords, type SessionPlan } from "#core/plans";
-import type { Lexicon } from "#core/words";
+import { type Lexicon, withinAge } from "#core/words";
 import type { JobGiven } from "../frame/jobs.ts";
 import type { Shipped } from "../shipped.ts";
 import type { Common } from "../standings/repository.ts";
@@ -29,7 +29,8 @@ export function fillSession(
   { stock, seed }: JobGiven<Shipped>,
 ): { readonly plan: SessionPlan } | { readonly unfit: string } {
   const lexicon = lexiconOf(stock.lexicon, words);
-  const target = wish ?? nextTarget({ targets, common, lexicon, weights, said });
+  const offered = withinAge(lexicon, common.age);
+  const target = wish ?? nextTarget({ targets, common, lexicon, offered, weights, said });
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
   const plan = planSession({
@@ -37,7 +38,8 @@ export function fillSession(
     readers: common.children.map(({ name, reads }) => ({ name, reads: new Set(reads) })),
     target,
     revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
-    lexicon,
+    lexicon: offered,
+    age: common.age,
     sentences: stock.sentences,
     exceptionWords: common.wholes,
     seed,
@@ -53,9 +55,12 @@ function nextTarget({
   targets: all,
   common,
   lexicon,
+  offered,
   weights,
   said,
-}: Pick<ToFill, "targets" | "common" | "weights" | "said"> & { lexicon: Lexicon }): string | undefined {
+}: Pick<ToFill, "targets" | "common" | "weights" | "said"> & { lexicon: Lexicon; offered: Lexicon }):
+  | string
+  | undefined {
   const put = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [] : [gpc])));
   // What is put off for all of them waits, unless nothing else is left.
   const free = all.filter((gpc) => !put.has(gpc));
@@ -75,7 +80,7 @@ function nextTarget({
   const pinned = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [gpc] : [])));
   const worth = (gpc: string) => needs.reduce((sum, its) => sum + (its.get(gpc) ?? 0), 0);
   const counted = open
-    .map((gpc) => ({ gpc, count: practiceWords(lexicon, known, gpc).length, worth: worth(gpc) }))
+    .map((gpc) => ({ gpc, count: practiceWords(offered, known, gpc).length, worth: worth(gpc) }))
     .sort((one, other) => other.worth - one.worth);
   const most = [...counted].sort((one, other) => other.count - one.count)[0];
   const first = counted.find(({ gpc, count }) => pinned.has(gpc) && count > 0);

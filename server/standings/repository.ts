@@ -25,8 +25,10 @@ import {
   whyStanding,
 } from "#core/mastery";
 import { mustRead, type ReadingLimit } from "#core/plans";
+import type { KnownBy } from "#core/words";
 import { findMany } from "../classes/children.ts";
 import { outlineOf } from "../classes/outline.ts";
+import { wordAgeOfAll } from "../classes/word-ages.ts";
 import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import { type Taught, taughtNothing } from "../orders/taught.ts";
@@ -64,6 +66,8 @@ export interface Common {
   readonly unsteady: readonly string[];
   /** Taught to all and a gap, or missed last time, in at least one; in teaching order. */
   readonly needed: readonly string[];
+  /** Up to which age words are known to the youngest of them. */
+  readonly age: KnownBy;
   /** What each of them needs, the chance of each spelling, and what it is taught next; as lists, since this is sent to a thread. */
   readonly children: readonly {
     readonly needs: readonly (readonly [string, number])[];
@@ -111,6 +115,7 @@ export async function commonOf(
         everyone(at, ({ answers }) => answers > 0) &&
         someone(at, (one) => one.state === "unsteady" || one.state === "not sure yet"),
     ).reverse(),
+    age: await wordAgeOfAll(inside, found),
     needed: which((at) => someone(at, (one) => one.answers > 0 && !canRead(one))),
     children: rows.map((row, place) => ({
       needs: gpcs.flatMap((gpc, at) => {
@@ -130,7 +135,7 @@ export async function readersOf(
   inside: Inside,
   childIds: readonly string[],
   today: string,
-): Promise<{ children: CanRead[]; needed: string[] }> {
+): Promise<{ children: CanRead[]; needed: string[]; age: KnownBy }> {
   const children = await findMany(inside, childIds);
   const known = await knownOf(
     inside,
@@ -147,7 +152,11 @@ export async function readersOf(
     const reads = gpcs.filter((_, at) => canRead(row[at] as Standing));
     return [{ id, name, known: reads, wholes: [...one.taught.exceptionWords] }];
   });
-  return { children: readers.sort((one, other) => one.name.localeCompare(other.name)), needed: [...needed] };
+  return {
+    children: readers.sort((one, other) => one.name.localeCompare(other.name)),
+    needed: [...needed],
+    age: await wordAgeOfAll(inside, children),
+  };
 }
 
 /** What a deck of what is due is dealt from. */

@@ -128,13 +128,13 @@ export function standingRoutes({ serve, jobs }: Domain): void {
       if (!found) throw notFound("class");
       const ids = (await school.children.list(found.id)).filter((child) => !child.archived).map((child) => child.id);
       const { gpcs, exceptionWords } = await school.taught.taughtToClass(found.id);
-      const { children, needed } = await school.standings.readersOf(ids, today);
-      return { name: found.name, known: [...gpcs], wholes: [...exceptionWords], targets: needed, children };
+      const { children, needed, age } = await school.standings.readersOf(ids, today);
+      return { name: found.name, known: [...gpcs], wholes: [...exceptionWords], targets: needed, children, age };
     }
     const group = query.groupId ? await school.groups.find(query.groupId) : undefined;
     if (query.groupId && !group) throw notFound("group");
     const ids = group ? group.members.map((member) => member.childId) : [query.childId ?? ""];
-    const { children, needed } = await school.standings.readersOf(ids, today);
+    const { children, needed, age } = await school.standings.readersOf(ids, today);
     if (!group && children.length === 0) throw notFound("child");
     return {
       name: group?.name ?? children[0]?.name ?? "",
@@ -147,7 +147,7 @@ export function standingRoutes({ serve, jobs }: Domain): void {
         children.length,
       ),
       targets: group && group.targets.length > 0 ? group.targets : needed,
-      children,
+      ...{ children, age },
     };
   });
 }

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { getReaders, getSchool, listChildren, listGroups, type Readers } from "#contract";
 import { everyCorrespondence, type Gpc } from "#core/phonics";
+import type { KnownBy } from "#core/words";
 import type { ForOption } from "#web/parts/for-choice.tsx";
 import { useAsk } from "./api.ts";
 
@@ -13,6 +14,8 @@ export interface For {
   readonly wholes: ReadonlySet<string>;
   readonly targets: readonly Gpc[];
   readonly children: Readers["children"];
+  /** Up to which age words are known to the youngest of them. */
+  readonly age: KnownBy;
 }
 
 const everything: For = {
@@ -22,6 +25,7 @@ const everything: For = {
   wholes: new Set(),
   targets: [],
   children: [],
+  age: 12,
 };
 
 /** What the chosen class, group or child can read; undefined until it has arrived. */
@@ -46,6 +50,7 @@ export function useFor(key: string): { reader: For | undefined; error: Error | u
         wholes: new Set(data.wholes.map((word) => word.toLowerCase())),
         targets: data.targets,
         children: data.children,
+        age: data.age,
       },
     [data, key],
   );

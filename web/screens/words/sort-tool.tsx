@@ -96,7 +96,12 @@ export function SortTool({ ground, reader }: ToolWanted) {
           ))}
         </ul>
       )}
-      <WordList title={way === "pairs" ? "Pairs of words" : "Words to sort"} words={words} reader={judged} />
+      <WordList
+        title={way === "pairs" ? "Pairs of words" : "Words to sort"}
+        words={words}
+        reader={judged}
+        age={reader.age}
+      />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { Printer, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { showGrapheme } from "#core/phonics";
 import { plural } from "#core/saying";
-import { judgeWord, type TaughtReader, type WordVerdict } from "#core/words";
+import { judgeWord, type KnownBy, type Lexicon, type TaughtReader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
@@ -16,12 +16,14 @@ interface WordListWanted {
   /** The list as it was made; a new one replaces what was edited. */
   readonly words: readonly string[];
   readonly reader: TaughtReader;
+  /** Up to which age its readers know words; what is beyond it is named. */
+  readonly age?: KnownBy;
   /** Words made up on purpose are not told that they are missing in the word list. */
   readonly madeUp?: boolean;
 }
 
 /** A list of words with live checks, to edit, copy, print, save and take into a session. */
-export function WordList({ title, words, reader, madeUp = false }: WordListWanted) {
+export function WordList({ title, words, reader, age = 12, madeUp = false }: WordListWanted) {
   const [list, setList] = useState(words);
   const [made, setMade] = useState(words);
   const [typed, setTyped] = useState("");
@@ -65,7 +67,7 @@ export function WordList({ title, words, reader, madeUp = false }: WordListWante
         ))}
         {list.length === 0 && <li className="text-base text-soft">No words yet.</li>}
       </ul>
-      <Remarks verdicts={verdicts} madeUp={madeUp} />
+      <Remarks verdicts={verdicts} madeUp={madeUp} late={lateIn(list, reader.lexicon, age)} />
       <div className="no-print flex flex-wrap items-end gap-2 border-t border-line px-4 py-3">
         <form
           className="flex items-end gap-2"
@@ -104,12 +106,31 @@ export function WordList({ title, words, reader, madeUp = false }: WordListWante
   );
 }
 
-function Remarks({ verdicts, madeUp }: { verdicts: readonly WordVerdict[]; madeUp: boolean }) {
+interface Late {
+  readonly text: string;
+  readonly knownBy: KnownBy;
+}
+
+/** Words that children of an age do not know when they hear them, as far as anyone said. */
+function lateIn(list: readonly string[], lexicon: Lexicon, age: KnownBy): readonly Late[] {
+  return list.flatMap((text) => {
+    const [word] = lexicon.find(text);
+    return word && word.knownBy > age ? [{ text, knownBy: word.knownBy }] : [];
+  });
+}
+
+interface RemarksWanted {
+  readonly verdicts: readonly WordVerdict[];
+  readonly madeUp: boolean;
+  readonly late: readonly Late[];
+}
+
+function Remarks({ verdicts, madeUp, late }: RemarksWanted) {
   const broken = verdicts.filter((verdict) => verdict.verdict === "not yet");
   const guessed = madeUp
     ? []
     : verdicts.filter((verdict) => verdict.source === "rules" && verdict.verdict !== "not yet");
-  if (broken.length + guessed.length === 0) return null;
+  if (broken.length + guessed.length + late.length === 0) return null;
   return (
     <ul className="no-print px-4 pb-3 text-sm">
       {broken.slice(0, 6).map((verdict) => (
@@ -121,6 +142,12 @@ function Remarks({ verdicts, madeUp }: { verdicts: readonly WordVerdict[]; madeU
       ))}
       {broken.length > 6 && (
         <li className="text-damson">and {broken.length - 6} more words that cannot be read yet</li>
+      )}
+      {late.length > 0 && (
+        <li className="text-damson">
+          Say what it means, these children may not know it:{" "}
+          {late.map(({ text, knownBy }) => `${text} (${knownBy === 12 ? "later" : `by ${knownBy}`})`).join(", ")}
+        </li>
       )}
       {guessed.length > 0 && (
         <li className="text-soft">

@@ -1,8 +1,10 @@
 import { Tabs } from "radix-ui";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useMemo } from "react";
 import { useSearchParams } from "react-router";
+import { knownBys, withinAge } from "#core/words";
 import { useLexicon } from "#web/device/lexicon.ts";
 import { useFor, useForOptions } from "#web/device/readers.ts";
+import { Choice } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Look } from "./look.tsx";
@@ -51,6 +53,9 @@ export function Screen() {
   const forKey = search.get("for") ?? "all";
   const { ground, error } = useLexicon();
   const { reader, error: readerError } = useFor(forKey);
+  // What the youngest of the readers knows, unless another age is asked for.
+  const age = knownBys.find((one) => String(one) === search.get("age")) ?? reader?.age ?? 12;
+  const offered = useMemo(() => ground && { ...ground, lexicon: withinAge(ground.lexicon, age) }, [ground, age]);
   const trouble = error ?? readerError;
   const put = (change: Record<string, string>) =>
     setSearch(
@@ -65,7 +70,24 @@ export function Screen() {
       place="Words"
       title="Words"
       about="Any word in its sounds and spellings, and word lists that these children can read."
-      actions={<ForChoice options={options} value={forKey} onChange={(key) => put({ for: key })} />}
+      actions={
+        <>
+          <div className="w-44">
+            <Choice
+              label="Words that children know"
+              value={age}
+              onChange={(event) => put({ age: event.target.value })}
+            >
+              {knownBys.map((one) => (
+                <option key={one} value={one}>
+                  {one === 12 ? "at any age" : `by the age of ${one}`}
+                </option>
+              ))}
+            </Choice>
+          </div>
+          <ForChoice options={options} value={forKey} onChange={(key) => put({ for: key, age: "" })} />
+        </>
+      }
     >
       <Tabs.Root value={tool} onValueChange={(key) => put({ tool: key })}>
         <Tabs.List
@@ -88,9 +110,9 @@ export function Screen() {
             <Tabs.Content key={key} value={key} tabIndex={-1}>
               {trouble ? (
                 <Trouble error={trouble} />
-              ) : ground && reader ? (
+              ) : offered && reader ? (
                 <Suspense fallback={<Waiting rows={8} />}>
-                  <Tool key={forKey} ground={ground} reader={reader} />
+                  <Tool key={`${forKey} ${age}`} ground={offered} reader={reader} />
                 </Suspense>
               ) : (
                 <Waiting rows={8} />
