@@ -8,7 +8,13 @@ export const getLexicon = {
   method: "GET",
   path: "/api/lexicon",
   may: { by: "anyone" },
-  answer: z.object({ words: z.string(), madeUp: z.string(), sentences: z.array(z.string()) }),
+  answer: z.object({
+    words: z.string(),
+    madeUp: z.string(),
+    sentences: z.array(z.string()),
+    /** Of those of the sentences that are questions, the answer with its reason. */
+    answers: z.record(z.string(), z.string()),
+  }),
 } as const satisfies Endpoint;
 
 /** How the school splits a word, where the engine does it otherwise. */

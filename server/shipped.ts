@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { type OrderContent, readOrder } from "#core/order";
 import { type LibraryText, readLibraryText } from "#core/reading";
-import { type Lexicon, type MadeUp, readLexicon, readMadeUp, readSentences } from "#core/words";
+import { type Lexicon, type MadeUp, readAnswers, readLexicon, readMadeUp, readSentences } from "#core/words";
 
 /** What ships in `data/`, read once at start. */
 export interface Shipped {
@@ -15,6 +15,8 @@ export interface Shipped {
   readonly madeUpText: string;
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
+  /** The answers to those of them that are questions. */
+  readonly answers: ReadonlyMap<string, string>;
   /** Compound words in their two parts, `tow path`. */
   readonly compounds: readonly string[];
   /** The texts of the library, each with its name in an address, in the order in which they climb. */
@@ -48,6 +50,7 @@ export function readShipped(folder: string): Shipped {
     madeUpText,
     madeUp: readMadeUp(madeUpText),
     sentences: readSentences(text("sentences.txt")),
+    answers: readAnswers(text("sentences.txt")),
     compounds: readSentences(text("compounds.txt")),
     texts: readdirSync(join(folder, "texts"))
       .filter((file) => file.endsWith(".md"))

@@ -224,6 +224,8 @@ const unmarked = { knownBy: 12, drawn: false } as const;
 function ageOf(word: string): AgeMark {
   const own = marked.get(word);
   if (own) return own;
+  // A name is known as soon as someone is called by it.
+  if (/^[A-Z]/.test(corrections.get(word)?.[0]?.written ?? "")) return { knownBy: 5, drawn: false };
   const { from, affix } = entries.get(word)?.[0] ?? {};
   if (!from) return unmarked;
   const parts = from.split("+").map((part) => ageOf(part).knownBy);

@@ -10,6 +10,8 @@ export interface SchoolWords {
   readonly lexicon: Lexicon;
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
+  /** The answers to those of them that are questions, with the reason. */
+  readonly answers: Readonly<Record<string, string>>;
   readonly accent: Accent;
   readonly own: readonly OwnSplit[];
   /** The file of words as it came, for a worker that reads it itself. */
@@ -52,7 +54,12 @@ function openShipped(words: string, madeUp: string): Promise<Shipped> {
   return opening.opened;
 }
 
-function useShipped(): { read: Shipped | undefined; error: Error | undefined; sentences: readonly string[] } {
+function useShipped(): {
+  read: Shipped | undefined;
+  error: Error | undefined;
+  sentences: readonly string[];
+  answers: SchoolWords["answers"];
+} {
   const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
   const [read, setRead] = useState(shipped);
   useEffect(() => {
@@ -63,10 +70,17 @@ function useShipped(): { read: Shipped | undefined; error: Error | undefined; se
       left = true;
     };
   }, [data]);
-  return { read: read?.of === data?.words ? read : undefined, error, sentences: data?.sentences ?? none };
+  return {
+    read: read?.of === data?.words ? read : undefined,
+    error,
+    sentences: data?.sentences ?? none,
+    answers: data?.answers ?? noAnswers,
+  };
 }
 
 const none: readonly string[] = [];
+// What a device kept from before has none.
+const noAnswers = {};
 
 /** A slice of learning leaves the page free for a mark. */
 const SLICE_MS = 12;
@@ -88,7 +102,7 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
-  const { read, error, sentences } = useShipped();
+  const { read, error, sentences, answers } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
@@ -104,11 +118,12 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
         return read.madeUp;
       },
       sentences,
+      answers,
       accent: accentOf(accent),
       own: splits.data,
       source: read.of,
     };
-  }, [read, sentences, splits.data, accent]);
+  }, [read, sentences, answers, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };

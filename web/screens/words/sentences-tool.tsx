@@ -7,12 +7,12 @@ import { Asking, counts, Pick } from "./asking.tsx";
 import { IntoSession } from "./into-session.tsx";
 import { ListActions } from "./list-actions.tsx";
 import { SpellingChoice } from "./spelling-choice.tsx";
-import { readerOf, type ToolWanted } from "./tool.ts";
+import { type AgedToolWanted, readerOf } from "./tool.ts";
 
 const kinds = { any: "all", statement: "statements", question: "questions, yes or no" };
 
 /** Our own sentences that these children can read, with the spelling that is being taught. */
-export function SentencesTool({ ground, reader }: ToolWanted) {
+export function SentencesTool({ ground, reader, age }: AgedToolWanted) {
   const [target, setTarget] = useState("");
   const [kind, setKind] = useState<keyof typeof kinds>("any");
   const [count, setCount] = useState<keyof typeof counts>("9");
@@ -25,8 +25,9 @@ export function SentencesTool({ ground, reader }: ToolWanted) {
         .map((text) => ({ text, words: judgeText(text, judged) }))
         .filter(({ text }) => kind === "any" || kindOfSentence(text) === kind)
         .filter(({ words }) => words.every((word) => word.verdict !== "not yet"))
+        .filter(({ words }) => words.every(({ text }) => (ground.lexicon.find(text)[0]?.knownBy ?? 5) <= age))
         .filter(({ words }) => target === "" || words.some((word) => word.verdict === "target")),
-    [ground, judged, kind, target],
+    [ground, judged, kind, target, age],
   );
   const shown = useMemo(() => shuffled(fitting, dice(seed)).slice(0, Number(count)), [fitting, seed, count]);
   return (
@@ -57,6 +58,9 @@ export function SentencesTool({ ground, reader }: ToolWanted) {
                     {text.slice(word.at + word.text.length, words[at + 1]?.at).trim()}
                   </span>
                 ))}
+                {ground.answers[text] && (
+                  <span className="font-sans text-base text-soft">({ground.answers[text]})</span>
+                )}
               </span>
               <Button shape="quiet" className="no-print whitespace-nowrap" onClick={() => setTaken(text)}>
                 Into a session
@@ -74,6 +78,7 @@ export function SentencesTool({ ground, reader }: ToolWanted) {
               sentence: text,
               words: words.length,
               kind: kindOfSentence(text),
+              answer: ground.answers[text] ?? "",
             }))}
             json={{ sentences: shown.map(({ text }) => ({ text, kind: kindOfSentence(text) })) }}
             onPrint={() => window.print()}

@@ -112,7 +112,7 @@ export function Screen() {
                 <Trouble error={trouble} />
               ) : offered && reader ? (
                 <Suspense fallback={<Waiting rows={8} />}>
-                  <Tool key={`${forKey} ${age}`} ground={offered} reader={reader} />
+                  <Tool key={`${forKey} ${age}`} ground={offered} reader={reader} age={age} />
                 </Suspense>
               ) : (
                 <Waiting rows={8} />
