@@ -1,10 +1,19 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { readOrder } from "#core/order";
 import { readLexicon } from "#core/words";
-import { ENOUGH_SENTENCES, readableAfter, readableFrom, sentencesFor, shippedSentences } from "./shortage.ts";
+import {
+  ENOUGH_SENTENCES,
+  readableAfter,
+  readableFrom,
+  sentencesFor,
+  shelfOf,
+  shippedSentences,
+  shippedTexts,
+} from "./shortage.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = shippedSentences();
+const texts = shippedTexts();
 for (const file of readdirSync("data/orders").sort()) {
   const order = readOrder(readFileSync(`data/orders/${file}`, "utf8"));
   const words = readableAfter(order, lexicon);
@@ -29,4 +38,8 @@ for (const file of readdirSync("data/orders").sort()) {
   const short = all.filter(({ have }) => have < ENOUGH_SENTENCES);
   console.log(`points: ${all.length}, short: ${short.length}`);
   for (const { step, point, have } of short) console.log(`  step ${step}, ${point}: ${have} of ${ENOUGH_SENTENCES}`);
+  const { wordsFrom, firstFrom, thirds, never } = shelfOf(texts, order, lexicon);
+  console.log(
+    `texts: 40 words from step ${wordsFrom}, first text from step ${firstFrom}; in each third ${thirds.join(", ")}; never ${never}`,
+  );
 }

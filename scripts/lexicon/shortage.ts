@@ -1,7 +1,8 @@
-import { readFileSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { exceptionWordsUpTo, type OrderContent, pointsOf, taughtUpTo } from "#core/order";
 import type { Gpc } from "#core/phonics";
 import { withImplied } from "#core/phonics";
+import { readLibraryText } from "#core/reading";
 import { judgeText, type Lexicon, readSentences, type TaughtReader, withinAge } from "#core/words";
 
 /** What a sentence or phrase asks for: it is readable from a step on. */
@@ -83,4 +84,41 @@ export function sentencesFor(
 /** The sentences that ship. */
 export function shippedSentences(): readonly string[] {
   return readSentences(readFileSync("data/sentences.txt", "utf8"));
+}
+
+/** From so many readable words on there is a first text; each third of an order has so many. */
+export const [FIRST_TEXT_WORDS, TEXTS_A_THIRD] = [40, 3];
+
+/** How the texts of a shelf fall upon an order. */
+export interface ShelfOfOrder {
+  /** The first step after which so many words can be read, and that of the first text; counted from 1. */
+  readonly wordsFrom: number;
+  readonly firstFrom: number | undefined;
+  /** Texts that become readable in each third of its steps, and those that never do. */
+  readonly thirds: readonly [number, number, number];
+  readonly never: number;
+}
+
+/** The texts by the steps of an order from which they can be read. */
+export function shelfOf(texts: readonly string[], order: OrderContent, lexicon: Lexicon): ShelfOfOrder {
+  const words = readableAfter(order, lexicon);
+  const steps = readableFrom(texts, order, lexicon).map(({ step }) => step);
+  const third = Math.ceil(order.steps.length / 3);
+  const inThird = (at: number) =>
+    steps.filter((step) => step !== undefined && Math.floor(step / third) === at).length;
+  const readable = steps.flatMap((step) => (step === undefined ? [] : [step]));
+  return {
+    wordsFrom: words.findIndex((one) => one >= FIRST_TEXT_WORDS) + 1,
+    firstFrom: readable.length > 0 ? Math.min(...readable) + 1 : undefined,
+    thirds: [inThird(0), inThird(1), inThird(2)],
+    never: steps.length - readable.length,
+  };
+}
+
+/** Title and body of each text that ships. */
+export function shippedTexts(): readonly string[] {
+  return readdirSync("data/texts")
+    .sort()
+    .map((file) => readLibraryText(readFileSync(`data/texts/${file}`, "utf8")))
+    .map(({ title, body }) => `${title}\n${body}`);
 }
