@@ -15,7 +15,7 @@ import {
 } from "#core/words";
 import { counts } from "./frequency.ts";
 import { codeOfUnits, codesOfRealWords } from "./sound-alike.ts";
-import { isUnfit } from "./unfit.ts";
+import { isUnfit, looksRude } from "./unfit.ts";
 
 /** Words to ship of one shape; shapes with fewer give what they have. */
 const MOST_A_SHAPE = 420;
@@ -37,6 +37,7 @@ function good(units: readonly Unit[]): boolean {
   const text = spellOut(units);
   if (real.has(text) || real.has(`${text}s`) || isUnfit(text, false) || sounding.has(codeOfUnits(units)))
     return false;
+  if (looksRude(text)) return false;
   if (rude.some((word) => text.includes(word) && (word.length > 3 || text.startsWith(word)))) return false;
   const read = readByRule(text, lexicon, 1)[0];
   return read?.units.map((unit) => unit.gpc).join(" ") === units.map((unit) => unit.gpc).join(" ");
