@@ -14,6 +14,8 @@ export const getLexicon = {
     sentences: z.array(z.string()),
     /** Of those of the sentences that are questions, the answer with its reason. */
     answers: z.record(z.string(), z.string()),
+    /** By word, a sentence to say it in when it is dictated; of the words that stand in one of the sentences it is left out. */
+    carriers: z.record(z.string(), z.string()),
   }),
 } as const satisfies Endpoint;
 

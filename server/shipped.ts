@@ -3,7 +3,16 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { type OrderContent, readOrder } from "#core/order";
 import { type LibraryText, readLibraryText } from "#core/reading";
-import { type Lexicon, type MadeUp, readAnswers, readLexicon, readMadeUp, readSentences } from "#core/words";
+import {
+  carriersFrom,
+  type Lexicon,
+  type MadeUp,
+  readAnswers,
+  readCarriers,
+  readLexicon,
+  readMadeUp,
+  readSentences,
+} from "#core/words";
 
 /** What ships in `data/`, read once at start. */
 export interface Shipped {
@@ -17,6 +26,10 @@ export interface Shipped {
   readonly sentences: readonly string[];
   /** The answers to those of them that are questions. */
   readonly answers: ReadonlyMap<string, string>;
+  /** A sentence for each word that has one, to say it in when it is dictated. */
+  readonly carriers: ReadonlyMap<string, string>;
+  /** Those of them that were written for a word. */
+  readonly written: ReadonlyMap<string, string>;
   /** Compound words in their two parts, `tow path`. */
   readonly compounds: readonly string[];
   /** The texts of the library, each with its name in an address, in the order in which they climb. */
@@ -43,19 +56,23 @@ export function readShipped(folder: string): Shipped {
     .map(([name, id]) => ({ id, content: readOrder(text(`orders/${name}.txt`)) }));
   const lexiconText = text("lexicon/lexicon.txt");
   const madeUpText = text("lexicon/made-up.txt");
+  const sentences = readSentences(text("sentences.txt"));
+  const written = readCarriers(text("carriers.txt"));
   return {
     lexicon: readLexicon(lexiconText),
     lexiconText,
     lexiconVersion: createHash("sha256").update(lexiconText).digest("base64url").slice(0, 8),
     madeUpText,
     madeUp: readMadeUp(madeUpText),
-    sentences: readSentences(text("sentences.txt")),
+    sentences,
+    carriers: carriersFrom(sentences, written),
+    written,
     answers: readAnswers(text("sentences.txt")),
     compounds: readSentences(text("compounds.txt")),
     texts: readdirSync(join(folder, "texts"))
       .filter((file) => file.endsWith(".md"))
       .sort()
-      .map((file) => ({ id: file.replace(/^\d+-|\.md$/g, ""), ...readLibraryText(text(`texts/${file}`)) })),
+      .map((file) => ({ id: file.replace(/^\d+[a-z]?-|\.md$/g, ""), ...readLibraryText(text(`texts/${file}`)) })),
     orders,
   };
 }

@@ -1,5 +1,6 @@
 /** Words as units: the lexicon, splitting any word, what a child can read, and everything made from words. */
 export * from "./ages.ts";
+export * from "./carriers.ts";
 export * from "./chains.ts";
 export * from "./chance.ts";
 export * from "./contrasts.ts";

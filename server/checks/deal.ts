@@ -35,13 +35,14 @@ export async function deal(
   { stock, seed, tell }: JobGiven<Shipped>,
 ): Promise<PlannedCheck[][]> {
   const lexicon = lexiconOf(stock.lexicon, words);
-  const { madeUp, sentences, compounds } = stock;
+  const { madeUp, sentences, carriers, compounds } = stock;
   const draw = (section: SectionBody, from: DrawnFrom, by: number) =>
     planCheck({
       lexicon: withinAge(lexicon, from.age),
       madeUp,
       sentences,
       compounds,
+      carriers,
       settings,
       ...from,
       section,

@@ -10,6 +10,7 @@ export function wordRoutes({ serve }: Domain): void {
     words: shipped.lexiconText,
     madeUp: shipped.madeUpText,
     sentences: [...shipped.sentences],
+    carriers: Object.fromEntries(shipped.written),
     answers: Object.fromEntries(shipped.answers),
   }));
 

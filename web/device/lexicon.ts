@@ -1,7 +1,16 @@
 import { startTransition, useEffect, useMemo, useState } from "react";
 import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
-import { type Lexicon, learnWhile, type MadeUp, openInSteps, ownEntry, readMadeUp, withOwnSplits } from "#core/words";
+import {
+  carriersFrom,
+  type Lexicon,
+  learnWhile,
+  type MadeUp,
+  openInSteps,
+  ownEntry,
+  readMadeUp,
+  withOwnSplits,
+} from "#core/words";
 import { useKept } from "./kept.ts";
 
 /** Everything the word engine needs on this screen. */
@@ -12,6 +21,8 @@ export interface SchoolWords {
   readonly sentences: readonly string[];
   /** The answers to those of them that are questions, with the reason. */
   readonly answers: Readonly<Record<string, string>>;
+  /** By word, a sentence to say it in when it is dictated. */
+  readonly carriers: ReadonlyMap<string, string>;
   readonly accent: Accent;
   readonly own: readonly OwnSplit[];
   /** The file of words as it came, for a worker that reads it itself. */
@@ -59,6 +70,7 @@ function useShipped(): {
   error: Error | undefined;
   sentences: readonly string[];
   answers: SchoolWords["answers"];
+  written: SchoolWords["answers"];
 } {
   const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
   const [read, setRead] = useState(shipped);
@@ -75,6 +87,7 @@ function useShipped(): {
     error,
     sentences: data?.sentences ?? none,
     answers: data?.answers ?? noAnswers,
+    written: data?.carriers ?? noAnswers,
   };
 }
 
@@ -102,13 +115,14 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
-  const { read, error, sentences, answers } = useShipped();
+  const { read, error, sentences, answers, written } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
   const accent = school.data?.accent;
   const ground = useMemo(() => {
     if (!read || !splits.data || accent === undefined) return undefined;
+    let carriers: ReadonlyMap<string, string> | undefined;
     return {
       lexicon: withOwnSplits(
         read.lexicon,
@@ -119,11 +133,15 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       },
       sentences,
       answers,
+      get carriers() {
+        carriers ??= carriersFrom(sentences, new Map(Object.entries(written)));
+        return carriers;
+      },
       accent: accentOf(accent),
       own: splits.data,
       source: read.of,
     };
-  }, [read, sentences, answers, splits.data, accent]);
+  }, [read, sentences, answers, written, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };

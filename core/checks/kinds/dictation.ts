@@ -7,6 +7,7 @@ import {
   findWords,
   keyOf,
   shuffled,
+  soundsLikeAnother,
   spellingInWords,
   wordsOf,
 } from "#core/words";
@@ -52,7 +53,9 @@ function draw(ask: AskOf<CommonSection & DictationSection>): { items: readonly s
       seed,
       syllables: one.syllables,
       ...(one.shapes.length > 0 ? { shape: one.shapes } : {}),
-    }).filter((word) => (one.endings ? word.joints.length > 0 : word.joints.length === 0));
+    })
+      .filter((word) => (one.endings ? word.joints.length > 0 : word.joints.length === 0))
+      .filter(({ text }) => !ask.carriers || ask.carriers.has(keyOf(text)) || !soundsLikeAnother(text, lexicon));
     const wanted = found.filter((word) => word.units.some((unit) => focus.has(unit.gpc)));
     return shuffled([...wanted, ...(wanted.length < section.most ? found : [])].slice(0, 40), dice(seed));
   });

@@ -74,6 +74,8 @@ export interface Stock {
   readonly lexicon: Lexicon;
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
+  /** By word, a sentence to say it in; what sounds like another word and has none is not dictated. */
+  readonly carriers?: ReadonlyMap<string, string> | undefined;
   /** Compound words in their two parts, `tow path`. */
   readonly compounds: readonly string[];
 }

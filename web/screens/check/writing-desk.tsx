@@ -1,6 +1,7 @@
 import { type FormEvent, useRef, useState } from "react";
 import { isSentence, kinds, outcomeOfWriting } from "#core/checks";
 import { type GivenAnswer, heardIn, inCheck } from "#core/ledger";
+import { keyOf } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
 import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -143,6 +144,7 @@ function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }:
     if (text.trim() === "" && !isSettled()) return;
     keep(reversed, true);
   };
+  const carrier = isSentence(item) ? undefined : ground.carriers.get(keyOf(item));
   const says = !answer ? "" : answer.outcome === "right" ? "Right to the letter." : (told?.says.join(" ") ?? "");
   return (
     <li
@@ -158,6 +160,7 @@ function Row({ item, number, answer, ground, expects, setup, fieldRef, onKeep }:
         >
           {item} {expects && <span className="text-sm text-soft">({expects})</span>}
         </span>
+        {carrier && <span className="basis-full pl-9 text-sm text-soft">In a sentence: {carrier}</span>}
         <input
           ref={fieldRef}
           aria-label={`What was written for ${item}`}

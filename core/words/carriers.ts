@@ -1,0 +1,64 @@
+import { keyOf, type Lexicon } from "./lexicon.ts";
+
+/** Reads the carrier sentences of a file: `word: sentence` a line, remarks with `#`. */
+export function readCarriers(text: string): ReadonlyMap<string, string> {
+  return new Map(
+    text
+      .split("\n")
+      .filter((line) => line !== "" && !line.startsWith("#"))
+      .map((line) => {
+        const at = line.indexOf(": ");
+        return [keyOf(line.slice(0, at)), line.slice(at + 2).trim()] as const;
+      }),
+  );
+}
+
+/** Longer ones are hard to keep in mind. */
+const MOST_WORDS = 9;
+
+/**
+ * The sentences in which words can be said when they are dictated, by word: of our own the shortest that has the word, else the one
+ * that was written for it.
+ */
+export function carriersFrom(
+  sentences: readonly string[],
+  written: ReadonlyMap<string, string>,
+): ReadonlyMap<string, string> {
+  const found = new Map(written);
+  const lengths = new Map<string, number>();
+  for (const sentence of sentences) {
+    const words = sentence.match(/[\p{L}]+(?:['’][\p{L}]+)*/gu) ?? [];
+    if (words.length > MOST_WORDS || sentence.endsWith("?")) continue;
+    for (const word of new Set(words.map(keyOf))) {
+      if (written.has(word) || (lengths.get(word) ?? Number.POSITIVE_INFINITY) <= words.length) continue;
+      lengths.set(word, words.length);
+      found.set(word, sentence);
+    }
+  }
+  return found;
+}
+
+const alike = new WeakMap<Lexicon, ReadonlyMap<string, number>>();
+
+/** How many words on offer have the same sounds, by these. */
+function countsOf(lexicon: Lexicon): ReadonlyMap<string, number> {
+  const known = alike.get(lexicon);
+  if (known) return known;
+  const counts = new Map<string, number>();
+  for (const word of lexicon.each())
+    for (const key of new Set(lexicon.find(word.text).map(soundsIn))) counts.set(key, (counts.get(key) ?? 0) + 1);
+  alike.set(lexicon, counts);
+  return counts;
+}
+
+const soundsIn = ({ units }: { readonly units: readonly { readonly sound: string }[] }) =>
+  units
+    .map(({ sound }) => sound)
+    .filter(Boolean)
+    .join(" ");
+
+/** Whether another word on offer sounds the same: heard alone, it could be either. */
+export function soundsLikeAnother(text: string, lexicon: Lexicon): boolean {
+  const counts = countsOf(lexicon);
+  return lexicon.find(text).some((reading) => (counts.get(soundsIn(reading)) ?? 0) > 1);
+}
