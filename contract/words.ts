@@ -16,6 +16,8 @@ export const getLexicon = {
     answers: z.record(z.string(), z.string()),
     /** By word, a sentence to say it in when it is dictated; of the words that stand in one of the sentences it is left out. */
     carriers: z.record(z.string(), z.string()),
+    /** What words mean that are known by nine, as a child can be told. */
+    meanings: z.record(z.string(), z.string()),
   }),
 } as const satisfies Endpoint;
 

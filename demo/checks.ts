@@ -3,7 +3,7 @@ import { type Dice, deal, defaultSettings, kinds, type PlannedCheck, planCheck, 
 import { dayAt, type GivenAnswer, inCheck, takesHeard } from "#core/ledger";
 import { answerItem } from "#core/readers";
 import type { KeptText } from "#core/reading";
-import type { Lexicon, MadeUp } from "#core/words";
+import { type KnownBy, type Lexicon, type MadeUp, withinAge, youngestOf } from "#core/words";
 import { demoZone } from "./calendar.ts";
 import type { Pupil } from "./pupil.ts";
 
@@ -22,6 +22,7 @@ export interface DemoStock {
   readonly lexicon: Lexicon;
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
+  readonly carriers: ReadonlyMap<string, string>;
   readonly texts: readonly KeptText[];
 }
 
@@ -37,6 +38,8 @@ export interface SittingWanted {
     readonly gpcs: readonly string[];
     readonly exceptionWords: readonly string[];
   };
+  /** Up to which age words are known to a pupil. */
+  readonly ageOf: (pupil: Pupil) => KnownBy;
   readonly stock: DemoStock;
   readonly from: Dice;
   readonly uuid: () => string;
@@ -98,7 +101,7 @@ function saving(entries: readonly AnswerBody[]): readonly DemoRequest[] {
 }
 
 function plan(
-  { stock, taughtTo, pupils }: SittingWanted,
+  { stock, taughtTo, ageOf, pupils }: SittingWanted,
   pupil: Pupil,
   section: Section,
   seed: number,
@@ -106,8 +109,10 @@ function plan(
   const { gpcs, exceptionWords } = taughtTo(pupil);
   const everyone = pupils.map((one) => new Set(taughtTo(one).gpcs));
   const together = gpcs.filter((gpc) => everyone.every((set) => set.has(gpc)));
+  const age = section.kind === "paper" ? youngestOf(pupils.map(ageOf)) : ageOf(pupil);
   return planCheck({
     ...stock,
+    lexicon: withinAge(stock.lexicon, age),
     compounds: [],
     settings: defaultSettings,
     section,

@@ -11,7 +11,7 @@ import {
 } from "#contract";
 import { readOrder } from "#core/order";
 import { readLibraryText, scoreReading } from "#core/reading";
-import { readLexicon, readMadeUp, readSentences } from "#core/words";
+import { carriersFrom, readLexicon, readMadeUp, readSaidOfWords, readSentences } from "#core/words";
 import { MarlpitLock } from "./index.ts";
 
 const order: OrderView = {
@@ -26,6 +26,7 @@ const stock = {
   lexicon: readLexicon(read("lexicon/lexicon.txt")),
   madeUp: readMadeUp(read("lexicon/made-up.txt")),
   sentences: readSentences(read("sentences.txt")),
+  carriers: carriersFrom(readSentences(read("sentences.txt")), readSaidOfWords(read("carriers.txt"))),
   texts: readdirSync("data/texts")
     .sort()
     .map((file) => ({ id: file.slice(3, -3), ...readLibraryText(read(`texts/${file}`)) })),

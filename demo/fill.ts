@@ -1,6 +1,6 @@
 import { addressOf, getLexicon, getSchool, listTexts, type Problem } from "#contract";
 import { dayAt } from "#core/ledger";
-import { readLexicon, readMadeUp } from "#core/words";
+import { carriersFrom, readLexicon, readMadeUp } from "#core/words";
 import { demoZone } from "./calendar.ts";
 import { MarlpitLock } from "./school.ts";
 
@@ -17,6 +17,7 @@ export async function fillDemo(base: string): Promise<number> {
     lexicon: readLexicon(shipped.words),
     madeUp: readMadeUp(shipped.madeUp),
     sentences: shipped.sentences,
+    carriers: carriersFrom(shipped.sentences, new Map(Object.entries(shipped.carriers))),
     texts: listTexts.answer.parse(await (await fetch(base + listTexts.path)).json()),
   };
   console.log("Filling in the demo school, about half a minute …");

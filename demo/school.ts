@@ -15,6 +15,7 @@ import type { Learner } from "#core/groups";
 import { standing } from "#core/ledger";
 import { type ByDays, needByDays, shownBy, standingByDays } from "#core/mastery";
 import { allGpcs, exceptionWordsUpTo, taughtUpTo } from "#core/order";
+import { wordAgeOf } from "#core/roster";
 import { adultRequests } from "./adults.ts";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
@@ -228,6 +229,7 @@ export class MarlpitLock {
         stopAfter,
         markedBy: this.classOf(first).teacher,
         taughtTo: (pupil) => this.taughtWith(pupil, week),
+        ageOf: (pupil) => wordAgeOf(this.classOf(pupil).yearGroup),
         stock: this.stock,
         from: this.from,
         uuid: () => this.uuid(),

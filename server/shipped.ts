@@ -8,9 +8,9 @@ import {
   type Lexicon,
   type MadeUp,
   readAnswers,
-  readCarriers,
   readLexicon,
   readMadeUp,
+  readSaidOfWords,
   readSentences,
 } from "#core/words";
 
@@ -30,6 +30,8 @@ export interface Shipped {
   readonly carriers: ReadonlyMap<string, string>;
   /** Those of them that were written for a word. */
   readonly written: ReadonlyMap<string, string>;
+  /** What words mean that children know late. */
+  readonly meanings: ReadonlyMap<string, string>;
   /** Compound words in their two parts, `tow path`. */
   readonly compounds: readonly string[];
   /** The texts of the library, each with its name in an address, in the order in which they climb. */
@@ -57,7 +59,7 @@ export function readShipped(folder: string): Shipped {
   const lexiconText = text("lexicon/lexicon.txt");
   const madeUpText = text("lexicon/made-up.txt");
   const sentences = readSentences(text("sentences.txt"));
-  const written = readCarriers(text("carriers.txt"));
+  const written = readSaidOfWords(text("carriers.txt"));
   return {
     lexicon: readLexicon(lexiconText),
     lexiconText,
@@ -67,6 +69,7 @@ export function readShipped(folder: string): Shipped {
     sentences,
     carriers: carriersFrom(sentences, written),
     written,
+    meanings: readSaidOfWords(text("lexicon/meanings.txt")),
     answers: readAnswers(text("sentences.txt")),
     compounds: readSentences(text("compounds.txt")),
     texts: readdirSync(join(folder, "texts"))

@@ -2,8 +2,8 @@ import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import {
   carriersFrom,
-  readCarriers,
   readLexicon,
+  readSaidOfWords,
   readSentences,
   soundsLikeAnother,
   toLexicon,
@@ -12,7 +12,7 @@ import {
 } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
-const written = readCarriers(readFileSync("data/carriers.txt", "utf8"));
+const written = readSaidOfWords(readFileSync("data/carriers.txt", "utf8"));
 const carriers = carriersFrom(readSentences(readFileSync("data/sentences.txt", "utf8")), written);
 
 test("every carrier has its word, and no more words than can be kept in mind", () => {
@@ -52,4 +52,19 @@ test("words sound alike by their sounds, also when one of them has several readi
     true,
     true,
   ]);
+});
+
+test("every word that is known by nine and was read has a meaning, in few words, that does not use it", () => {
+  const meanings = readSaidOfWords(readFileSync("data/lexicon/meanings.txt", "utf8"));
+  const late = readFileSync("data/lexicon/ages.txt", "utf8")
+    .split("\n")
+    .filter((line) => line.startsWith("9: "))
+    .flatMap((line) => line.slice(3).split(" "))
+    .map((word) => word.replace("*", ""));
+  expect(late.length).toBeGreaterThan(1000);
+  expect(late.filter((word) => !meanings.has(word.toLowerCase()))).toEqual([]);
+  for (const [word, meaning] of meanings) {
+    expect(meaning.split(" ").length, word).toBeLessThanOrEqual(12);
+    expect(meaning.split(/[^a-z]+/), word).not.toContain(word);
+  }
 });

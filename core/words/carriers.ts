@@ -1,7 +1,7 @@
 import { keyOf, type Lexicon } from "./lexicon.ts";
 
-/** Reads the carrier sentences of a file: `word: sentence` a line, remarks with `#`. */
-export function readCarriers(text: string): ReadonlyMap<string, string> {
+/** Reads what is said of words, a sentence or a meaning: `word: what is said` a line, remarks with `#`. */
+export function readSaidOfWords(text: string): ReadonlyMap<string, string> {
   return new Map(
     text
       .split("\n")

@@ -38,9 +38,15 @@ beforeAll(async () => {
   const school = await house.ask(contract.getSchool, {});
   const [order] = school.orders;
   if (!order) throw new Error("no order");
-  const { lexicon, madeUp, sentences } = house.shipped;
+  const { lexicon, madeUp, sentences, carriers } = house.shipped;
   const texts = await house.ask(contract.listTexts, {});
-  requests = new MarlpitLock("2026-11-20", order, { lexicon, madeUp, sentences, texts }).build() as readonly Sent[];
+  requests = new MarlpitLock("2026-11-20", order, {
+    lexicon,
+    madeUp,
+    sentences,
+    carriers,
+    texts,
+  }).build() as readonly Sent[];
   // Building blocks; what arrived meanwhile gets its turn.
   await new Promise((turn) => setTimeout(turn, 0));
   for (const request of requests.slice(0, FILLED)) await send(request);

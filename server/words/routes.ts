@@ -11,6 +11,7 @@ export function wordRoutes({ serve }: Domain): void {
     madeUp: shipped.madeUpText,
     sentences: [...shipped.sentences],
     carriers: Object.fromEntries(shipped.written),
+    meanings: Object.fromEntries(shipped.meanings),
     answers: Object.fromEntries(shipped.answers),
   }));
 

@@ -21,6 +21,8 @@ export interface SchoolWords {
   readonly sentences: readonly string[];
   /** The answers to those of them that are questions, with the reason. */
   readonly answers: Readonly<Record<string, string>>;
+  /** What words mean that are known by nine. */
+  readonly meanings: Readonly<Record<string, string>>;
   /** By word, a sentence to say it in when it is dictated. */
   readonly carriers: ReadonlyMap<string, string>;
   readonly accent: Accent;
@@ -71,6 +73,7 @@ function useShipped(): {
   sentences: readonly string[];
   answers: SchoolWords["answers"];
   written: SchoolWords["answers"];
+  meanings: SchoolWords["meanings"];
 } {
   const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
   const [read, setRead] = useState(shipped);
@@ -88,6 +91,7 @@ function useShipped(): {
     sentences: data?.sentences ?? none,
     answers: data?.answers ?? noAnswers,
     written: data?.carriers ?? noAnswers,
+    meanings: data?.meanings ?? noAnswers,
   };
 }
 
@@ -115,7 +119,7 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
-  const { read, error, sentences, answers, written } = useShipped();
+  const { read, error, sentences, answers, written, meanings } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
@@ -133,6 +137,7 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       },
       sentences,
       answers,
+      meanings,
       get carriers() {
         carriers ??= carriersFrom(sentences, new Map(Object.entries(written)));
         return carriers;
@@ -141,7 +146,7 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       own: splits.data,
       source: read.of,
     };
-  }, [read, sentences, answers, written, splits.data, accent]);
+  }, [read, sentences, answers, written, meanings, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };

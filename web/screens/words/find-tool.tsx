@@ -76,7 +76,7 @@ export function FindTool({ ground, reader }: ToolWanted) {
           Take a wish back, or add your own words.
         </p>
       )}
-      <WordList title={title} words={words} reader={judged} age={reader.age} />
+      <WordList title={title} words={words} reader={judged} age={reader.age} meanings={ground.meanings} />
     </>
   );
 }

@@ -101,6 +101,7 @@ export function SortTool({ ground, reader }: ToolWanted) {
         words={words}
         reader={judged}
         age={reader.age}
+        meanings={ground.meanings}
       />
     </>
   );

@@ -18,12 +18,13 @@ interface WordListWanted {
   readonly reader: TaughtReader;
   /** Up to which age its readers know words; what is beyond it is named. */
   readonly age?: KnownBy;
+  readonly meanings?: Readonly<Record<string, string>>;
   /** Words made up on purpose are not told that they are missing in the word list. */
   readonly madeUp?: boolean;
 }
 
 /** A list of words with live checks, to edit, copy, print, save and take into a session. */
-export function WordList({ title, words, reader, age = 12, madeUp = false }: WordListWanted) {
+export function WordList({ title, words, reader, age = 12, meanings = {}, madeUp = false }: WordListWanted) {
   const [list, setList] = useState(words);
   const [made, setMade] = useState(words);
   const [typed, setTyped] = useState("");
@@ -67,7 +68,7 @@ export function WordList({ title, words, reader, age = 12, madeUp = false }: Wor
         ))}
         {list.length === 0 && <li className="text-base text-soft">No words yet.</li>}
       </ul>
-      <Remarks verdicts={verdicts} madeUp={madeUp} late={lateIn(list, reader.lexicon, age)} />
+      <Remarks verdicts={verdicts} madeUp={madeUp} late={lateIn(list, { lexicon: reader.lexicon, age, meanings })} />
       <div className="no-print flex flex-wrap items-end gap-2 border-t border-line px-4 py-3">
         <form
           className="flex items-end gap-2"
@@ -109,13 +110,17 @@ export function WordList({ title, words, reader, age = 12, madeUp = false }: Wor
 interface Late {
   readonly text: string;
   readonly knownBy: KnownBy;
+  readonly meaning: string | undefined;
 }
 
 /** Words that children of an age do not know when they hear them, as far as anyone said. */
-function lateIn(list: readonly string[], lexicon: Lexicon, age: KnownBy): readonly Late[] {
+function lateIn(
+  list: readonly string[],
+  { lexicon, age, meanings }: { lexicon: Lexicon; age: KnownBy; meanings: Readonly<Record<string, string>> },
+): readonly Late[] {
   return list.flatMap((text) => {
     const [word] = lexicon.find(text);
-    return word && word.knownBy > age ? [{ text, knownBy: word.knownBy }] : [];
+    return word && word.knownBy > age ? [{ text, knownBy: word.knownBy, meaning: meanings[text] }] : [];
   });
 }
 
@@ -146,7 +151,11 @@ function Remarks({ verdicts, madeUp, late }: RemarksWanted) {
       {late.length > 0 && (
         <li className="text-damson">
           Say what it means, these children may not know it:{" "}
-          {late.map(({ text, knownBy }) => `${text} (${knownBy === 12 ? "later" : `by ${knownBy}`})`).join(", ")}
+          {late
+            .map(
+              ({ text, knownBy, meaning }) => `${text} (${meaning ?? (knownBy === 12 ? "later" : `by ${knownBy}`)})`,
+            )
+            .join("; ")}
         </li>
       )}
       {guessed.length > 0 && (
