@@ -44,7 +44,7 @@ test("a stranger goes from an empty school to a printed session for a class they
 
   await page.getByRole("link", { name: "Make groups from the gaps" }).click();
   // Which of the two opens more is told by all that the children answered: either may come first.
-  await expect(page.getByText(/^All 4 need (b and u as in hull|u as in hull and b)\.$/)).toBeVisible();
+  await expect(page.getByText(/^All 4 need (b and u as in mud|u as in mud and b)\.$/)).toBeVisible();
   await page.getByRole("button", { name: "Save these groups" }).click();
   await page.getByRole("link", { name: "Plan a session" }).click();
   await page.getByRole("button", { name: "Fill 15 minutes" }).click();

@@ -121,7 +121,7 @@ test("a split that is put right counts everywhere, can be saved, and goes again"
   await expectAccessible(page);
   const saving = page.waitForEvent("download");
   await page.getByRole("button", { name: "Save as text" }).click();
-  expect(readFileSync(await (await saving).path(), "utf8")).toBe("s n or v e=schwa l|3|h|Snorvel\n");
+  expect(readFileSync(await (await saving).path(), "utf8")).toBe("s n or v e=schwa l|3|h5|Snorvel\n");
   await page.getByRole("button", { name: "Change the split of Snorvel" }).click();
   await page.getByRole("button", { name: "Go back to the word list's split" }).click();
   await expect(page.getByText("Words that your school splits another way")).toBeVisible();
@@ -167,6 +167,39 @@ test("words for a group: readable, with the target, edited, saved as a file and 
   );
   const written = plan.parts.find((part) => part.kind === "writeWords")?.items ?? [];
   expect(kept.filter((word) => !written.includes(word))).toEqual([]);
+});
+
+test("words are of an age that the youngest of a class knows; a later one is asked for, and is marked with what it means", async ({
+  page,
+  school,
+}) => {
+  const { classes } = await school.get<{ classes: { id: string; name: string }[] }>("/api/school");
+  const kiln = classes.find(({ name }) => name === "Kiln");
+  await openFor(page, school, `class:${kiln?.id}`, "find");
+  const age = page.getByLabel("Words that children know");
+  await expect(age).toHaveValue("5");
+  await page.getByLabel("With", { exact: true }).selectOption("");
+  await page.getByLabel("How common").selectOption("5");
+  await page.getByLabel("How many").selectOption("40");
+  const late = page.getByText(/^Say what it means, these children may not know it: /);
+  await expect.poll(async () => (await listed(page)).length).toBe(40);
+  await expect(late).toHaveCount(0);
+  const young = await listed(page);
+  await age.selectOption("12");
+  await expect.poll(() => listed(page)).not.toEqual(young);
+  await page.getByLabel("Add words").fill("canopy kelp");
+  await page.keyboard.press("Enter");
+  await expect(late).toContainText("canopy (a roof of cloth or leaves)");
+  await expectAccessible(page);
+  await openFor(page, school, `class:${kiln?.id}`, "sentences");
+  await page.getByLabel("Kind").selectOption("question");
+  await page.getByLabel("How many").selectOption("40");
+  await expect(
+    page
+      .getByRole("list", { name: "Sentences" })
+      .getByText(/^\((yes|no)[:,] /)
+      .first(),
+  ).toBeVisible();
 });
 
 test("a chain changes one unit a step and says so; when there is none it says why", async ({ page, school }) => {

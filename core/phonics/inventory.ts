@@ -5,21 +5,21 @@
 export const inventory = `
 b: b boat, bb rubber, bu build
 d: d dock, dd ladder, ed rained
-f: f fog, ff cliff, ph graph, gh laugh
+f: f fog, ff cliff, ph dolphin, gh laugh
 g: g goose, gg egg, gu guard, gh ghost
 h: h heron, wh who
-j: j jetty, g gem, ge large, dge bridge, dj adjust
+j: j jug, g gem, ge large, dge bridge, dj adjust
 k: k kiln, c canal, ck brick, ch anchor, cc soccer, que antique, q quay
 l: l lock, ll bell, le little
 m: m mud, mm hammer, mb comb, mn autumn
-n: n newt, nn dinner, kn knot, gn gnat
+n: n newt, nn dinner, kn knot, gn gnome
 ng: ng song, n sink
 p: p plank, pp supper
-r: r rope, rr barrow, wr wrist, rh rhyme
+r: r rope, rr parrot, wr wrist, rh rhyme
 s: s sail, ss moss, c city, ce fence, se house, st castle, sc scent, ps psalm
-t: t tiller, tt kettle, ed jumped, d liked, bt doubt
-v: v varnish, ve sleeve, vv skivvy
-w: w winch, wh wheel, u suit
+t: t tent, tt kettle, ed jumped, d liked, bt doubt
+v: v van, ve sleeve, vv skivvy
+w: w web, wh wheel, u suit
 y: y yard, i onion
 z: z zigzag, zz buzz, s nose, se cheese, ze sneeze, ss scissors
 sh: sh shed, ch chef, ti station, ci special, s sugar, ss pressure, si mansion
@@ -34,23 +34,23 @@ id: ed wanted, d hated
 iz: es boxes, s houses
 wu: o once, o_e one
 a: a anchor, ai plait
-e: e ember, ea bread, ai said, a many, ie friend, eo leopard
+e: e elbow, ea bread, ai said, a many, ie friend, eo leopard
 i: i mist, y gym, e pretty, ui build, u busy, o women, ie sieve
 o: o otter, a wasp, ou cough, o_e gone
-u: u hull, o son, ou young, o_e some, oo flood, oe does
+u: u mud, o son, ou young, o_e some, oo flood, oe does
 uu: oo wood, u push, oul could
 ai: ai drain, ay day, a_e lake, a paper, ey they, ea steak, eigh eight, ei veil, aigh straight
-ee: ee reed, ea leaf, e me, y muddy, ie field, ey donkey, e_e these, i taxi, ei ceiling, i_e machine, eo people
+ee: ee sheep, ea leaf, e me, y muddy, ie field, ey donkey, e_e these, i taxi, ei ceiling, i_e machine, eo people
 igh: igh light, i_e tide, y_e type, y sky, ie tie, i tiger, eigh height, uy buy, ye dye
 oa: oa toad, ow snow, o_e rope, o go, oe toe, ou shoulder, ough dough, ew sew
 oo: oo tool, ew chew, u_e rule, ue blue, u truth, ou soup, o do, ui fruit, ough through, oe shoe, o_e move
-yoo: u unit, u_e cube, ue value, ew few, eau beauty
+yoo: u unicorn, u_e cube, ue rescue, ew few, eau beauty
 ar: ar yard, a father, al calm, are are, ear heart
 or: or north, aw saw, au haul, ore shore, al walk, a water, our four, oor door, augh caught, ough bought, oar board, ar warm
 er: er fern, ir bird, ur burn, or word, ear earth, our journey, ere were
 ow: ow powder, ou cloud, ough bough
 oi: oi oil, oy boy
-ear: ear gear, eer deer, ere here, ier pier
+ear: ear beard, eer deer, ere here, ier pier
 air: air repair, are care, ear wear, ere there, eir their
 ure: ure pure, oor moor, our tour
 schwa: er hammer, a about, or doctor, ar collar, o lemon, e kitten, ure picture, our harbour, u walrus, re metre, i pencil

@@ -139,7 +139,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           {session.groupName}
         </Link>
       }
-      about={`${shortDay(session.heldOn, todayHere())}, ${plural(minutes, "minute")}, with ${names.join(", ")}`}
+      about={`${shortDay(session.heldOn, todayHere())}, ${plural(minutes, "minute")}, with ${names.join(", ")}${session.point ? `; part of “${session.point.name}”` : ""}`}
       actions={
         <>
           {session.reports.length === 0 && (

@@ -153,7 +153,8 @@ function Remarks({ verdicts, madeUp, late }: RemarksWanted) {
           Say what it means, these children may not know it:{" "}
           {late
             .map(
-              ({ text, knownBy, meaning }) => `${text} (${meaning ?? (knownBy === 12 ? "later" : `by ${knownBy}`)})`,
+              ({ text, knownBy, meaning }) =>
+                `${text} (${meaning ?? (knownBy === 12 ? "known later" : `known by ${knownBy}`)})`,
             )
             .join("; ")}
         </li>
