@@ -14,7 +14,8 @@ export interface Shortage {
 }
 
 /** From so many readable words on a point has so many sentences. */
-export const [ENOUGH_WORDS, ENOUGH_SENTENCES] = [150, 12];
+const ENOUGH_WORDS = 150;
+export const ENOUGH_SENTENCES = 12;
 /** Words that are counted as readable: those known by this age. */
 const AGE = 7;
 
@@ -87,7 +88,8 @@ export function shippedSentences(): readonly string[] {
 }
 
 /** From so many readable words on there is a first text; each third of an order has so many. */
-export const [FIRST_TEXT_WORDS, TEXTS_A_THIRD] = [40, 3];
+const FIRST_TEXT_WORDS = 40;
+export const TEXTS_A_THIRD = 3;
 
 /** How the texts of a shelf fall upon an order. */
 export interface ShelfOfOrder {

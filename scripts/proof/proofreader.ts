@@ -2,7 +2,7 @@ import { englishDataset, englishRecommendedTransformers, RegExpMatcher } from "o
 import { findCorrespondence, type Gpc, splitGpc, usualGpc, withImplied } from "#core/phonics";
 
 /** What is wrong with a word that a child is given. */
-export type FaultKind =
+type FaultKind =
   | "not in the word list"
   | "cannot be read"
   | "beyond their age"
