@@ -163,7 +163,8 @@ function Why({ opened, of }: { opened: readonly OpenedFor[]; of: number }) {
       {titles.length > 0 &&
         `; ${titles.length === 1 ? "the text" : "texts"} ${titles.map((title) => `“${title}”`).join(", ")}`}
       {next > 0 && `; ${next} of what the class is taught next`}
-      {mixed > 0 && `; ${of > 1 ? `${mixed} of them ${mixed === 1 ? "mixes" : "mix"}` : "mixed"} it up with another`}
+      {mixed > 0 &&
+        `; ${of > 1 ? `${mixed} of them ${mixed === 1 ? "mixes" : "mix"} it up` : "mixed up"} with another`}
       {fading > 0 && `; ${of > 1 ? `${fading} of them will lose it` : "soon lost"}`}.
     </p>
   );
