@@ -18,6 +18,8 @@ export const getLexicon = {
     carriers: z.record(z.string(), z.string()),
     /** What words mean that are known by nine, as a child can be told. */
     meanings: z.record(z.string(), z.string()),
+    /** By word, its picture as a sign of the picture font. */
+    pictures: z.record(z.string(), z.string()),
   }),
 } as const satisfies Endpoint;
 

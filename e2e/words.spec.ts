@@ -268,8 +268,14 @@ test("lists print large, on cards and as a sheet", async ({ page, school }) => {
   });
   await expect(page.getByRole("button", { name: /^Take out / })).toHaveCount(12);
   const words = await listed(page);
-  await page.getByRole("button", { name: "Cards" }).click();
+  await page.getByRole("button", { name: "Cards", exact: true }).click();
   await expect(page.locator("body")).toHaveAttribute("data-printed", words.join(""));
+  // A picture is printed in its own font, which is fetched for it.
+  await page.getByLabel("Add words").fill("cat");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Cards with pictures" }).click();
+  await expect(page.locator("body")).toHaveAttribute("data-printed", /🐈cat$/);
+  expect(await page.evaluate(() => document.fonts.check('40px "Noto Emoji"', "🐈"))).toBe(true);
   await openFor(page, school, "all", "choices");
   await expect(page.getByText(/ taken for /).first()).toBeVisible();
   expect((await printed(page)).pages).toBe(1);

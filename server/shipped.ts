@@ -10,6 +10,7 @@ import {
   readAnswers,
   readLexicon,
   readMadeUp,
+  readPictures,
   readSaidOfWords,
   readSentences,
 } from "#core/words";
@@ -32,6 +33,8 @@ export interface Shipped {
   readonly written: ReadonlyMap<string, string>;
   /** What words mean that children know late. */
   readonly meanings: ReadonlyMap<string, string>;
+  /** Pictures of words, as signs of the picture font. */
+  readonly pictures: ReadonlyMap<string, string>;
   /** Compound words in their two parts, `tow path`. */
   readonly compounds: readonly string[];
   /** The texts of the library, each with its name in an address, in the order in which they climb. */
@@ -69,6 +72,7 @@ export function readShipped(folder: string): Shipped {
     sentences,
     carriers: carriersFrom(sentences, written),
     written,
+    pictures: readPictures(text("lexicon/pictures.txt")),
     meanings: readSaidOfWords(text("lexicon/meanings.txt")),
     answers: readAnswers(text("sentences.txt")),
     compounds: readSentences(text("compounds.txt")),

@@ -15,6 +15,7 @@ export { Kept } from "./kept.ts";
 export * from "./lexicon.ts";
 export * from "./made-up.ts";
 export * from "./notation.ts";
+export * from "./pictures.ts";
 export * from "./rules.ts";
 export * from "./sentences.ts";
 export * from "./shape.ts";

@@ -12,6 +12,7 @@ export function wordRoutes({ serve }: Domain): void {
     sentences: [...shipped.sentences],
     carriers: Object.fromEntries(shipped.written),
     meanings: Object.fromEntries(shipped.meanings),
+    pictures: Object.fromEntries(shipped.pictures),
     answers: Object.fromEntries(shipped.answers),
   }));
 

@@ -23,6 +23,8 @@ export interface SchoolWords {
   readonly answers: Readonly<Record<string, string>>;
   /** What words mean that are known by nine. */
   readonly meanings: Readonly<Record<string, string>>;
+  /** Pictures of words, as signs of the picture font. */
+  readonly pictures: Readonly<Record<string, string>>;
   /** By word, a sentence to say it in when it is dictated. */
   readonly carriers: ReadonlyMap<string, string>;
   readonly accent: Accent;
@@ -74,6 +76,7 @@ function useShipped(): {
   answers: SchoolWords["answers"];
   written: SchoolWords["answers"];
   meanings: SchoolWords["meanings"];
+  pictures: SchoolWords["pictures"];
 } {
   const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
   const [read, setRead] = useState(shipped);
@@ -92,6 +95,7 @@ function useShipped(): {
     answers: data?.answers ?? noAnswers,
     written: data?.carriers ?? noAnswers,
     meanings: data?.meanings ?? noAnswers,
+    pictures: data?.pictures ?? noAnswers,
   };
 }
 
@@ -119,7 +123,7 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
-  const { read, error, sentences, answers, written, meanings } = useShipped();
+  const { read, error, sentences, answers, written, meanings, pictures } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
@@ -138,6 +142,7 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       sentences,
       answers,
       meanings,
+      pictures,
       get carriers() {
         carriers ??= carriersFrom(sentences, new Map(Object.entries(written)));
         return carriers;
@@ -146,7 +151,7 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       own: splits.data,
       source: read.of,
     };
-  }, [read, sentences, answers, written, meanings, splits.data, accent]);
+  }, [read, sentences, answers, written, meanings, pictures, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };

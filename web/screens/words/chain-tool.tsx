@@ -65,7 +65,14 @@ export function ChainTool({ ground, reader }: ToolWanted) {
               <Step key={link.word.text} link={link} last={at === made.links.length - 1} />
             ))}
           </ol>
-          <WordList title="Word chain" words={words} reader={judged} age={reader.age} meanings={ground.meanings} />
+          <WordList
+            title="Word chain"
+            words={words}
+            reader={judged}
+            age={reader.age}
+            meanings={ground.meanings}
+            pictures={ground.pictures}
+          />
         </>
       ) : (
         <p role="status" className="rounded-lg border border-line bg-sheet px-4 py-3 text-damson">

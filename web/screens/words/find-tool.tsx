@@ -76,7 +76,14 @@ export function FindTool({ ground, reader }: ToolWanted) {
           Take a wish back, or add your own words.
         </p>
       )}
-      <WordList title={title} words={words} reader={judged} age={reader.age} meanings={ground.meanings} />
+      <WordList
+        title={title}
+        words={words}
+        reader={judged}
+        age={reader.age}
+        meanings={ground.meanings}
+        pictures={ground.pictures}
+      />
     </>
   );
 }

@@ -1,26 +1,33 @@
 import type { WordVerdict } from "#core/words";
 import { BracketWord } from "#web/parts/marks.tsx";
+import { pictureStyle } from "#web/parts/pictures.ts";
 
-export type Layout = "cards" | "sheet";
+export type Layout = "cards" | "pictures" | "sheet";
 
 /** Words on paper: eight large cards a page to cut out, or a sheet of columns with brackets. */
 export function PrintedWords({
   title,
   words,
   layout,
+  pictures,
 }: {
   title: string;
   words: readonly WordVerdict[];
   layout: Layout;
+  /** Pictures of words, as signs of the picture font; cards have them where that is asked for. */
+  pictures: Readonly<Record<string, string>>;
 }) {
-  if (layout === "cards") {
+  if (layout !== "sheet") {
     return (
       <div className="only-print grid grid-cols-2" aria-hidden>
         {words.map((word) => (
           <p
             key={word.text}
-            className="flex h-[6.4cm] break-inside-avoid items-center justify-center border border-dashed border-line font-child text-[42pt]"
+            className="flex h-[6.4cm] break-inside-avoid flex-col items-center justify-center border border-dashed border-line font-child text-[42pt]"
           >
+            {layout === "pictures" && pictures[word.text.toLowerCase()] && (
+              <span style={pictureStyle}>{pictures[word.text.toLowerCase()]}</span>
+            )}
             {word.text}
           </p>
         ))}

@@ -102,6 +102,7 @@ export function SortTool({ ground, reader }: ToolWanted) {
         reader={judged}
         age={reader.age}
         meanings={ground.meanings}
+        pictures={ground.pictures}
       />
     </>
   );

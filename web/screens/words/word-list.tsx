@@ -6,9 +6,12 @@ import { judgeWord, type KnownBy, type Lexicon, type TaughtReader, type WordVerd
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
+import { loadPictures } from "#web/parts/pictures.ts";
 import { IntoSession } from "./into-session.tsx";
 import { ListActions } from "./list-actions.tsx";
 import { type Layout, PrintedWords } from "./printed-words.tsx";
+
+const none = {};
 
 interface WordListWanted {
   /** What the list is, for the file's name and the head of the sheet: `Words with ea`. */
@@ -19,12 +22,22 @@ interface WordListWanted {
   /** Up to which age its readers know words; what is beyond it is named. */
   readonly age?: KnownBy;
   readonly meanings?: Readonly<Record<string, string>>;
+  /** Pictures of words, for cards. */
+  readonly pictures?: Readonly<Record<string, string>>;
   /** Words made up on purpose are not told that they are missing in the word list. */
   readonly madeUp?: boolean;
 }
 
 /** A list of words with live checks, to edit, copy, print, save and take into a session. */
-export function WordList({ title, words, reader, age = 12, meanings = {}, madeUp = false }: WordListWanted) {
+export function WordList({
+  title,
+  words,
+  reader,
+  age = 12,
+  meanings = {},
+  pictures = none,
+  madeUp = false,
+}: WordListWanted) {
   const [list, setList] = useState(words);
   const [made, setMade] = useState(words);
   const [typed, setTyped] = useState("");
@@ -36,9 +49,13 @@ export function WordList({ title, words, reader, age = 12, meanings = {}, madeUp
   }
   useEffect(() => {
     if (!printing) return;
-    window.print();
-    setPrinting(null);
-  }, [printing]);
+    const signs = printing === "pictures" ? list.flatMap((word) => pictures[word.toLowerCase()] ?? []) : [];
+    // Without its font a picture would come in the colours of the device.
+    void loadPictures(signs).then(() => {
+      window.print();
+      setPrinting(null);
+    });
+  }, [printing, list, pictures]);
   const verdicts = list.map((word) => judgeWord(word, reader));
   const add = () => {
     const fresh = typed.split(/[\s,;]+/).filter((word) => /\p{L}/u.test(word) && !list.includes(word));
@@ -93,6 +110,11 @@ export function WordList({ title, words, reader, age = 12, meanings = {}, madeUp
           <Button disabled={list.length === 0} onClick={() => setPrinting("cards")}>
             <Printer size={15} aria-hidden /> Cards
           </Button>
+          {list.some((word) => pictures[word.toLowerCase()]) && (
+            <Button onClick={() => setPrinting("pictures")}>
+              <Printer size={15} aria-hidden /> Cards with pictures
+            </Button>
+          )}
           <Button disabled={list.length === 0} onClick={() => setPrinting("sheet")}>
             <Printer size={15} aria-hidden /> Sheet
           </Button>
@@ -101,7 +123,7 @@ export function WordList({ title, words, reader, age = 12, meanings = {}, madeUp
           Put into a session
         </Button>
       </div>
-      {printing && <PrintedWords title={title} words={verdicts} layout={printing} />}
+      {printing && <PrintedWords title={title} words={verdicts} layout={printing} pictures={pictures} />}
       {session && <IntoSession words={list} onClose={() => setSession(false)} />}
     </section>
   );
