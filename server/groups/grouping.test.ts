@@ -13,6 +13,7 @@ import {
   getNext,
   getOtherNeeds,
   getOverview,
+  getReaders,
   getSchool,
   getWorth,
   markTaught,
@@ -24,6 +25,7 @@ import {
   sayNextOfChild,
   sayNextOfClass,
   setGrouping,
+  setGroupReads,
 } from "#contract";
 import { allGpcs } from "#core/order";
 import { begin, markAll, part } from "../checks/marking.ts";
@@ -272,4 +274,19 @@ test("the map has the points of the order, and those of the school's own; worth 
       body: { version: 1, content: content as never },
     }),
   ).toMatchObject({ status: 422 });
+});
+
+test("what a group can read follows its limit: with all but one, what one of two reads is enough", async () => {
+  const pair = uuid();
+  const members = [ada, di].map((childId) => ({ childId, locked: false }));
+  const body = { versionId: uuid(), version: 0, name: "Coots", targets: [], at: "2026-11-18T09:00:00.000Z", why: "" };
+  await house.ask(saveGroup, { params: { id: pair }, body: { ...body, members } });
+  const readable = async () => new Set((await house.ask(getReaders, { query: { groupId: pair } })).known);
+  // Ada M. reads the last two that were taught, Di R. does not.
+  const last = taught.slice(-2);
+  const before = await readable();
+  expect(last.filter((gpc) => before.has(gpc))).toEqual([]);
+  await house.ask(setGroupReads, { params: { id: pair }, body: { reads: "allButOne" } });
+  const after = await readable();
+  expect(last.filter((gpc) => after.has(gpc))).toEqual(last);
 });

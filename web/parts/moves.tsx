@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { type KeyboardEvent, type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { LookView, MoveView } from "#contract";
 import { plural, shortDay } from "#core/saying";
@@ -47,6 +47,15 @@ export function Moves({ moves: list, looks, today, shortly = false, accept, putO
       await accept(move);
       return `${move.name}: ${done(move)}.`;
     });
+  /** One key for each: Enter does what is proposed, N puts it off; the next one has the focus then. */
+  const keys = (move: MoveView) => ({
+    "aria-keyshortcuts": "n",
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== "n" || event.ctrlKey || event.metaKey || event.altKey) return;
+      event.stopPropagation();
+      void wait(move);
+    },
+  });
   const wait = (move: MoveView) => run(move, async () => `Put off until ${shortDay(await putOff(move), today)}.`);
   return (
     <Panel title="Changes that the answers speak for">
@@ -63,16 +72,21 @@ export function Moves({ moves: list, looks, today, shortly = false, accept, putO
               {reason(move)}
             </p>
             {move.kind === "again" ? (
-              <ButtonLink id={idOf(move)} to="/groups/new">
+              <ButtonLink id={idOf(move)} to="/groups/new" {...keys(move)}>
                 Make groups
               </ButtonLink>
             ) : (
-              <Button id={idOf(move)} aria-label={`${verbs[move.kind]}: ${move.name}`} onClick={() => take(move)}>
+              <Button
+                id={idOf(move)}
+                aria-label={`${verbs[move.kind]}: ${move.name}`}
+                onClick={() => take(move)}
+                {...keys(move)}
+              >
                 {verbs[move.kind]}
               </Button>
             )}
             <Button shape="quiet" aria-label={`Not now: ${move.name}`} onClick={() => wait(move)}>
-              Not now
+              Not now <kbd className="text-xs text-soft">N</kbd>
             </Button>
           </li>
         ))}
