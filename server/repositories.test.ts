@@ -291,6 +291,7 @@ describe("groups and what they stand on", () => {
     );
     expect(ground.unsteady).toEqual(["a=a", "t=t"].filter((gpc) => ground.unsteady.includes(gpc)).reverse());
     expect(await school.standings.commonOf([], "2026-11-20")).toEqual({
+      age: 12,
       known: [],
       wholes: [],
       unsteady: [],
