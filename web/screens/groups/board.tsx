@@ -319,7 +319,7 @@ function ChildCard({
           {...listeners}
           disabled={locked}
           aria-label={`Drag ${name}`}
-          className="cursor-grab touch-none text-soft disabled:opacity-30"
+          className="-ml-1 flex size-6 cursor-grab touch-none items-center justify-center text-soft disabled:opacity-30"
         >
           <GripVertical size={15} aria-hidden />
         </button>
@@ -345,7 +345,7 @@ function ChildCard({
             title="Not in this group"
             aria-label={`Keep ${name} out of this group`}
             onClick={onBar}
-            className="rounded p-0.5 text-soft hover:bg-leaf-pale"
+            className="flex size-6 items-center justify-center rounded text-soft hover:bg-leaf-pale"
           >
             <Ban size={15} aria-hidden />
           </button>
@@ -356,7 +356,7 @@ function ChildCard({
             aria-pressed={locked}
             aria-label={`Lock ${name} in this group`}
             onClick={onLock}
-            className="rounded p-0.5 text-soft hover:bg-leaf-pale"
+            className="flex size-6 items-center justify-center rounded text-soft hover:bg-leaf-pale"
           >
             {locked ? <Lock size={15} aria-hidden className="text-damson" /> : <LockOpen size={15} aria-hidden />}
           </button>
