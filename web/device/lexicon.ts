@@ -69,15 +69,7 @@ function openShipped(words: string, madeUp: string): Promise<Shipped> {
   return opening.opened;
 }
 
-function useShipped(): {
-  read: Shipped | undefined;
-  error: Error | undefined;
-  sentences: readonly string[];
-  answers: SchoolWords["answers"];
-  written: SchoolWords["answers"];
-  meanings: SchoolWords["meanings"];
-  pictures: SchoolWords["pictures"];
-} {
+function useShipped() {
   const { data, error } = useKept(getLexicon, {}, { revalidateOnFocus: false, revalidateIfStale: false });
   const [read, setRead] = useState(shipped);
   useEffect(() => {
@@ -88,20 +80,8 @@ function useShipped(): {
       left = true;
     };
   }, [data]);
-  return {
-    read: read?.of === data?.words ? read : undefined,
-    error,
-    sentences: data?.sentences ?? none,
-    answers: data?.answers ?? noAnswers,
-    written: data?.carriers ?? noAnswers,
-    meanings: data?.meanings ?? noAnswers,
-    pictures: data?.pictures ?? noAnswers,
-  };
+  return { read: read?.of === data?.words ? read : undefined, files: data, error };
 }
-
-const none: readonly string[] = [];
-// What a device kept from before has none.
-const noAnswers = {};
 
 /** A slice of learning leaves the page free for a mark. */
 const SLICE_MS = 12;
@@ -123,13 +103,14 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
 
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
-  const { read, error, sentences, answers, written, meanings, pictures } = useShipped();
+  const { read, files, error } = useShipped();
   const splits = useKept(listSplits, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
   const accent = school.data?.accent;
   const ground = useMemo(() => {
-    if (!read || !splits.data || accent === undefined) return undefined;
+    if (!read || !files || !splits.data || accent === undefined) return undefined;
+    const { sentences, answers, meanings, pictures } = files;
     let carriers: ReadonlyMap<string, string> | undefined;
     return {
       lexicon: withOwnSplits(
@@ -139,19 +120,16 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       get madeUp() {
         return read.madeUp;
       },
-      sentences,
-      answers,
-      meanings,
-      pictures,
+      ...{ sentences, answers, meanings, pictures },
       get carriers() {
-        carriers ??= carriersFrom(sentences, new Map(Object.entries(written)));
+        carriers ??= carriersFrom(sentences, new Map(Object.entries(files.carriers)));
         return carriers;
       },
       accent: accentOf(accent),
       own: splits.data,
       source: read.of,
     };
-  }, [read, sentences, answers, written, meanings, pictures, splits.data, accent]);
+  }, [read, files, splits.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };
