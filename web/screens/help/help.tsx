@@ -157,7 +157,10 @@ export function Screen() {
           <p>
             Words come from a list of more than fourteen thousand that suit children. A word is taken only if every
             child of the group reads each of its spellings more often than not, or it is the spelling being taught.
-            The target stands at the start, in the middle and at the end where English allows.
+            The target stands at the start, in the middle and at the end where English allows. Words are such as the
+            youngest of them knows when they are said: in the first year those that most children know by 5, in the
+            second and third by 7, in the fourth by 9. Another age can be asked for under <b>Words</b>; a word that
+            your school has split itself is taken for known.
           </p>
         </Part>
         <Part title="How a word is judged">
