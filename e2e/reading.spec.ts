@@ -353,6 +353,7 @@ test("the school's limits and aims are what a reading is told by; a long stop co
   await expect(page.getByText("Waited 2 seconds", { exact: false })).toHaveCount(0);
   await word(3).click();
   await page.keyboard.press("Enter");
+  await expect(page.getByText("Tap the last word that was read.")).toBeVisible();
   await page.reload();
   await expect(page.getByText("Tap the last word that was read.")).toBeVisible();
   await word(9).click();

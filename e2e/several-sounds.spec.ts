@@ -39,6 +39,7 @@ test("all that the child knows: one card a spelling, a tick a sound, one press a
   // One press back, and once more: all of them this time.
   await page.keyboard.press("u");
   await expect(page.getByTestId("card")).toHaveText(card);
+  await saved(page);
   await page.reload();
   await expect(page.getByTestId("card")).toHaveText(card);
   await page.keyboard.press("1");
