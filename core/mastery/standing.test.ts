@@ -6,6 +6,7 @@ import {
   childRow,
   codeOf,
   dayNumber,
+  fadesOf,
   foresightOf,
   historyOf,
   knownBy,
@@ -82,6 +83,15 @@ describe("words laid over the chance", () => {
     expect(once.state).toBe("not sure yet");
     expect(whyStanding(once, when)).toMatch(/one right answer is nothing secure/);
     expect(standing([...strong, ...days("right", "right")]).state).toBe("secure");
+  });
+  test("what goes in four weeks is told in hundredths; of what was never asked nothing", () => {
+    const known = knownBy(days("right", "right"), { ...by(), words: { lexicon } });
+    const [asked, never] = ["b=b", "zz=z"].map((gpc) => standingOn(known, gpc, "2026-11-20", by()));
+    const later = standingOn(known, "b=b", "2026-12-18", by()).chance;
+    const lost = fadesOf(known, asked as Standing, "2026-11-20", by());
+    expect(lost).toBe(Math.round(100 * ((asked?.chance ?? 0) - later)));
+    expect(lost).toBeGreaterThan(0);
+    expect(fadesOf(known, never as Standing, "2026-11-20", by())).toBe(0);
   });
   test("right again and again is secure, and fades", () => {
     const answers = days("right", "right", "right", "right");

@@ -23,6 +23,7 @@ import {
   shareSession,
   unshareSession,
 } from "#contract";
+import { wordAgeOf } from "#core/roster";
 import { beginOne, markAll } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 
@@ -133,6 +134,30 @@ describe("a session", () => {
       ).detail,
     ).toMatch(/No one is in this group/);
   });
+});
+
+test("a plan has words that the youngest of its children knows, and says what its spelling is taught with", async () => {
+  const yearGroup = (await house.ask(getSchool, {})).classes.find(({ id }) => id === classId)?.yearGroup ?? "";
+  const age = wordAgeOf(yearGroup);
+  expect(age).toBeLessThan(12);
+  const wish = async (target: string) => {
+    const id = uuid();
+    await house.ask(planNewSession, { body: { id, groupId, heldOn: "2026-11-18", target, seed: 7 } });
+    return house.ask(getSession, { params: { id } });
+  };
+  // Of the few words that have it most are known late.
+  const { plan, point } = await wish("qu=kw");
+  const words = plan.parts.flatMap(({ kind, items }) =>
+    kind === "readWords" || kind === "writeWords" ? [...items] : [],
+  );
+  expect(words.length).toBeGreaterThan(0);
+  expect(words.filter((word) => (house.shipped.lexicon.find(word)[0]?.knownBy ?? 12) > age)).toEqual([]);
+  expect(point).toBeNull();
+  const doubled = await wish("ll=l");
+  expect(doubled.point?.name).toBe("doubled letters at the end");
+  expect(doubled.point?.gpcs).toContain("ll=l");
+  const listed = (await house.ask(listSessions, { query: { groupId } })).find(({ id }) => id === doubled.id);
+  expect(listed?.point).toBe("doubled letters at the end");
 });
 
 describe("a link", () => {
