@@ -8,4 +8,5 @@ export * from "./propose.ts";
 export * from "./served.ts";
 export * from "./shelf.ts";
 export * from "./wanted.ts";
+export * from "./week/index.ts";
 export * from "./worth.ts";

@@ -2,6 +2,7 @@
 // npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
 // npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in five ways, and what has stayed four weeks later.
 // npm run sim -- groups [CLASSES] [CHILDREN]: how far proposed groups are from the best there is, in classes with mixed limits.
+// npm run sim -- week [SCHOOLS]: timetables of made-up schools, beside one written by hand, and how good any could be.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
 import { askedTable, compareAsking } from "./ask.ts";
 import { decide } from "./decisions.ts";
@@ -9,6 +10,7 @@ import { fitParameters } from "./fit.ts";
 import { compareGroups, groupsTable } from "./groups.ts";
 import { loopTable, playLoop } from "./loop.ts";
 import { aimsOf, tableOf } from "./table.ts";
+import { compareWeeks, weeksTable } from "./week.ts";
 import { worlds } from "./worlds.ts";
 
 const [what = "decisions", first, second] = process.argv.slice(2);
@@ -42,8 +44,12 @@ if (what === "decisions") {
   const lines = await compareGroups(classes, second ? [Number(second)] : undefined);
   console.log(`${classes} classes of each size, groups of 3 to 5, four targets; each limit of a mix in turn.\n`);
   console.log(groupsTable(lines));
+} else if (what === "week") {
+  const lines = await compareWeeks(Number(first ?? 40));
+  console.log("8 groups, 4 adults, 3 rooms, 25 slots; points of wishes that are not kept, 0 is all of them.\n");
+  console.log(weeksTable(lines));
 } else if (what === "fit") fitParameters({ rounds: Number(first ?? 4) });
 else {
-  console.error("Say what: decisions, ask, loop, groups, or fit.");
+  console.error("Say what: decisions, ask, loop, groups, week, or fit.");
   process.exitCode = 1;
 }

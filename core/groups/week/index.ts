@@ -1,0 +1,15 @@
+/** When groups meet: what is wanted, its rules and wishes, timetables, why one cannot be, changes for a day, the calendar. */
+export * from "./away.ts";
+export * from "./calendar.ts";
+export * from "./conflict.ts";
+export * from "./exact.ts";
+export * from "./first-fit.ts";
+export * from "./grid.ts";
+export * from "./meetings.ts";
+export type { MixedSolver } from "./mixed.ts";
+export * from "./places.ts";
+export * from "./rules.ts";
+export * from "./search.ts";
+export * from "./times.ts";
+export * from "./wanted.ts";
+export * from "./wishes.ts";
