@@ -8,6 +8,8 @@ export * from "./grid.ts";
 export * from "./meetings.ts";
 export type { MixedSolver } from "./mixed.ts";
 export * from "./places.ts";
+export * from "./read-calendar.ts";
+export * from "./read-table.ts";
 export * from "./rules.ts";
 export * from "./search.ts";
 export * from "./times.ts";
