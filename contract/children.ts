@@ -4,6 +4,7 @@ import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./co
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 import { mapsOf } from "./views.ts";
+import { ownHours } from "./week.ts";
 
 /** First name and initial: the least that tells the children of a class apart. */
 export const childName = line(60);
@@ -234,6 +235,8 @@ export const exportChild = {
     places: z.array(z.object({ order: z.string(), step: z.string().nullable(), again: z.boolean(), since: day })),
     /** What was asked for when groups are made, and said of what it should be taught next. */
     wishes: z.array(z.object({ id, kind: z.string(), by: z.string(), since: day })),
+    /** When it is not as its class is; null where it is. */
+    hours: ownHours.nullable(),
     next: z.array(z.object({ gpc: z.string(), how: z.string(), until: day.nullable(), by: z.string(), since: day })),
   }),
 } as const satisfies Endpoint;

@@ -15,8 +15,9 @@ export const deeds = {
   exported: "exported",
   device: "let a shared device in, ended one, or set a code on one",
   "backup-taken": "took a backup",
-  shared: "made or ended a link to a session",
+  shared: "made or ended a link to a session or a calendar",
   settings: "changed settings",
+  timetable: "changed the timetable",
   year: "began a school year, or took it back",
 } as const;
 export type Did = keyof typeof deeds;

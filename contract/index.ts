@@ -20,5 +20,6 @@ export * from "./standings.ts";
 export * from "./texts.ts";
 export * from "./trail.ts";
 export * from "./views.ts";
+export * from "./week.ts";
 export * from "./words.ts";
 export * from "./years.ts";

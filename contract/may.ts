@@ -20,7 +20,7 @@ export type Thing = "class" | "child" | "group" | "session" | "sitting" | "readi
 export type Theirs = Readonly<Record<string, Thing>>;
 
 /** What a link or a code leads to. */
-export type Opens = "share" | "face" | "invitation";
+export type Opens = "share" | "face" | "invitation" | "feed";
 
 /**
  * Who may ask something: anyone of the school; whoever stands at its door and may not have signed in; whoever has a link or code (which stands in the parameter of that name); or a member of

@@ -43,6 +43,7 @@ export const getToday = {
     shows: {
       "openSittings.*.id": "sitting",
       "sessions.*.groupId": "group",
+      "meetings.*.groupId": "group",
       "reports.*.sessionId": "session",
       "groups.*.id": "group",
       "toCheck.*.id": "child",
@@ -71,6 +72,25 @@ export const getToday = {
         heldOn: day,
         target: gpc,
         state: z.enum(["planned", "held"]),
+      }),
+    ),
+    /** The sessions of the week that are today, in order; those that were cancelled are not here. */
+    meetings: z.array(
+      z.object({
+        id,
+        groupId: id,
+        groupName: z.string(),
+        /** Minutes from midnight. */
+        from: z.number().int(),
+        to: z.number().int(),
+        adultName: z.string(),
+        roomName: z.string(),
+        /** Whoever asks takes it. */
+        mine: z.boolean(),
+        children: z.array(z.object({ name: z.string(), absent: z.boolean() })),
+        /** What is planned for it; null where nothing is yet. */
+        sessionId: id.nullable(),
+        held: z.boolean(),
       }),
     ),
     reports: z.array(

@@ -39,6 +39,7 @@ import type { Shipped } from "./shipped.ts";
 import { standingRoutes } from "./standings/routes.ts";
 import { textRoutes } from "./texts/routes.ts";
 import { todayRoutes } from "./today/routes.ts";
+import { weekRoutes } from "./week/routes.ts";
 import { wordRoutes } from "./words/routes.ts";
 
 export interface AppWanted {
@@ -86,6 +87,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   textRoutes,
   readingRoutes,
   todayRoutes,
+  weekRoutes,
   wordRoutes,
   peopleRoutes,
   deviceRoutes,

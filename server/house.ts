@@ -35,6 +35,7 @@ import * as standings from "./standings/repository.ts";
 import type { OpenStore } from "./store/opened.ts";
 import { type Repository, repository, scopeOf } from "./store/scope.ts";
 import * as texts from "./texts/repository.ts";
+import * as week from "./week/repository.ts";
 import * as words from "./words/repository.ts";
 
 const repositories = {
@@ -64,6 +65,7 @@ const repositories = {
   planning,
   texts,
   words,
+  week,
 };
 type Rooms = typeof repositories;
 

@@ -7,6 +7,7 @@ import {
   addWish,
   type Endpoint,
   getSchool,
+  makeFeed,
   markTaught,
   planNewSession,
   putMoveOff,
@@ -18,6 +19,7 @@ import {
   saveReading,
   saveText,
   sayNextOfChild,
+  setOwnHours,
   shareSession,
   startSitting,
 } from "#contract";
@@ -115,6 +117,9 @@ export async function oneOfEach(ask: Ask, word: string): Promise<OneOfEach> {
   await ask(addWish, { params: { id: childId }, body: { id: wishId, kind: "alone", otherId: null } });
   await ask(sayNextOfChild, { params: { id: childId }, body: { gpc: "m=m", how: "pinned", until: null } });
   await ask(putMoveOff, { params: { id: childId }, body: { kind: "join", until: "2027-01-10" } });
+  const clinic = { day: 1 as const, from: 540, to: 560, what: `${word} clinic` };
+  await ask(setOwnHours, { params: { id: childId }, body: { version: 0, hours: { lessons: [clinic], away: [] } } });
+  await ask(makeFeed, { body: { id: uuid(), whose: `child:${childId}` } });
   return {
     wishId,
     classId,

@@ -25,6 +25,16 @@ export function startOfDay(zone: string, day: Day): Date {
   return new Date(TZDate.tz(zone, year, month - 1, date).getTime());
 }
 
+/**
+ * The instant at which a clock at a place shows a time of a day, in minutes from midnight; where the clock is put forward over it,
+ * as much later.
+ * @example instantAt("Europe/London", "2026-07-01", 555) // 2026-07-01T08:15:00.000Z
+ */
+export function instantAt(zone: string, day: Day, minutes: number): Date {
+  const [year = 0, month = 1, date = 1] = day.split("-").map(Number);
+  return new Date(TZDate.tz(zone, year, month - 1, date, Math.floor(minutes / 60), minutes % 60).getTime());
+}
+
 const known = new Map<string, boolean>();
 const MOST_KNOWN = 1000;
 

@@ -202,6 +202,7 @@ export function childRoutes({ serve }: Domain): void {
       sessions: await school.sessions.ofChild(child.id),
       places: await school.places.historyOfChild(child.id),
       ...(await school.grouping.ofChild(child.id)),
+      hours: (await school.week.ownHoursOf(child.id))?.hours ?? null,
     };
   });
 

@@ -32,6 +32,12 @@ const unknown: Readonly<Record<Opens, () => HttpProblem>> = {
       "This link does not work any more",
       "It was used already, its last day has passed, or a newer one was made. Ask the lead of your school for a new one.",
     ),
+  feed: () =>
+    new HttpProblem(
+      404,
+      "This calendar is not here any more",
+      "Its address was ended, or was never made. Ask the school for a new one.",
+    ),
   share: () =>
     new HttpProblem(
       404,
@@ -62,6 +68,7 @@ export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries:
   const tries = {
     face: openTries({ of: "face", ...bound, what: "codes" }),
     share: openTries({ of: "share", ...bound, what: "links" }),
+    feed: openTries({ of: "feed", ...bound, what: "links" }),
     invitation: openTries({ of: "invitation", ...bound, what: "links" }),
   };
   const refusedOf = async (theirs: Theirs, actor: Actor, school: OfWhom, from: unknown) => {

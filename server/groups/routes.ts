@@ -52,9 +52,12 @@ export function groupRoutes({ serve }: Domain): void {
     return mustGroup(school, params.id);
   });
 
-  serve(closeGroup, async ({ params, body, school }) => {
+  serve(closeGroup, async ({ params, body, school, now }) => {
     await mustGroup(school, params.id);
     await school.groups.setClosed(params.id, body.closed);
+    // It meets no more; opened again it needs a time of its own again.
+    const from = await school.settings.dayOf(now);
+    if (body.closed) await school.week.endGroup(params.id, { from, changedAt: now.toISOString() });
     return mustGroup(school, params.id);
   });
 }

@@ -2,6 +2,7 @@ import { randomUUID as uuid } from "node:crypto";
 import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
+import type { Meeting } from "#core/groups";
 import { part } from "../checks/marking.ts";
 import type { Actor } from "../frame/actor.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -59,6 +60,11 @@ beforeAll(async () => {
   await house.all.as({ schoolId: elsewhere.id }).orders.ship();
   foreign = await oneOfEach(askAs({ ...lead, schoolId: elsewhere.id }), "Foreign");
   actors.set("lead", lead);
+  const meeting = (one: OneOfEach): Meeting => ({
+    ...{ id: uuid(), placementId: uuid(), dueOn: "2026-11-20", groupId: one.groupId, on: "2026-11-20", from: 540 },
+    ...{ to: 560, adultId: uuid(), roomId: null, cancelled: false, byHand: false, sequence: 0 },
+  });
+  await house.school.week.putMeetings({ added: [meeting(own), meeting(other)], changed: [] }, at);
   for (const role of ["teacher", "assistant"] as const) {
     const memberId = uuid();
     const mine =
@@ -128,6 +134,23 @@ function askingOf(name: string, one: OneOfEach): Asked {
     sayNextOfChild: { gpc: "s=s", how: "struck", until: null },
     sayNextOfClass: { gpc: "s=s", how: "pinned", until: null },
     putMoveOff: { kind: "leave", until: "2027-01-10" },
+    setOwnHours: { version: 0, hours: null },
+    makeFeed: { id: uuid(), whose: `child:${childId}` },
+    changeMeetings: {
+      changes: [
+        {
+          id: uuid(),
+          groupId,
+          on: "2026-11-20",
+          from: 1,
+          to: 2,
+          adultId: uuid(),
+          roomId: null,
+          cancelled: false,
+          sequence: 0,
+        },
+      ],
+    },
   };
   const endpoint = byName.get(name) as contract.Endpoint;
   const { may } = endpoint;
@@ -154,6 +177,9 @@ function askingOf(name: string, one: OneOfEach): Asked {
   if (name.endsWith("Preparation")) params.textId = one.textId;
   return { params, query, body: endpoint.body ? (bodies[name] ?? {}) : undefined };
 }
+
+/** Lists that are asked for of one class. */
+const onlyClass = ["getReaders", "readingFigures"];
 
 /** What members may from a role on. */
 const isForMembers = (may: contract.May): may is Extract<contract.May, { by: contract.Role }> =>
@@ -233,7 +259,11 @@ describe.each(contract.roles)("as %s", (role) => {
       if (!isForMembers(may) || !contract.isAtLeast(role, may.by)) continue;
       const { params } = askingOf(name, own);
       const narrow =
-        name === "getReaders" ? { classId: own.classId } : name === "readingFigures" ? { classId: own.classId } : {};
+        name === "listMeetings"
+          ? { from: "2026-11-16", to: "2026-11-22" }
+          : onlyClass.includes(name)
+            ? { classId: own.classId }
+            : {};
       const told = await send(endpoint, { params, query: narrow }, actors.get(role) as Actor);
       expect(told.status, name).toBe(200);
       expect(told.text, name).not.toContain("Foreign");

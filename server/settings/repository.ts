@@ -1,5 +1,13 @@
 import { and, eq, sql } from "drizzle-orm";
-import type { CheckSettingsBody, Grouping, Keeping, OwnModel, ReadingSettingsBody, SecureWhenBody } from "#contract";
+import type {
+  CheckSettingsBody,
+  Grouping,
+  Keeping,
+  OwnModel,
+  ReadingSettingsBody,
+  SecureWhenBody,
+  Week,
+} from "#contract";
 import { defaultSettings } from "#core/checks";
 import { type Day, dayAt, startOfDay } from "#core/ledger";
 import { type Parameters, parametersWith, startingSecureWhen } from "#core/mastery";
@@ -137,6 +145,7 @@ export interface SettingsChange {
   readonly secureWhen?: SecureWhenBody;
   readonly ownModel?: OwnModel | null;
   readonly grouping?: Grouping;
+  readonly week?: Week;
   readonly keeping?: Keeping;
   readonly lockMinutes?: number;
 }

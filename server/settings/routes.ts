@@ -20,10 +20,12 @@ import type { SettingsChange } from "./repository.ts";
 const DAYS_DUE = 14;
 
 /** Changes one of the settings. @throws HttpProblem 409 when the settings were changed since this version */
-async function change(school: School, version: number, what: SettingsChange) {
+async function change(school: School, version: number, what: Omit<SettingsChange, "week">) {
   const before = { ...(await school.settings.read()), grouping: await school.grouping.read() };
   if (await school.settings.change(what, version)) return { done: true as const, version: version + 1 };
-  const theirs = Object.fromEntries(Object.keys(what).map((key) => [key, before[key as keyof SettingsChange]]));
+  const theirs = Object.fromEntries(
+    Object.keys(what).map((key) => [key, before[key as Exclude<keyof SettingsChange, "week">]]),
+  );
   mustAgree("the settings", { version: before.version, mine: what, theirs });
   return { done: true as const, version: before.version };
 }

@@ -3,3 +3,4 @@ export { keenApp, keenDoor, keenPeople } from "./columns.ts";
 export * from "./tables/evidence.ts";
 export * from "./tables/school.ts";
 export * from "./tables/teaching.ts";
+export * from "./tables/week.ts";

@@ -1,6 +1,7 @@
 import { sql } from "drizzle-orm";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type AnswerOf, type Asking, beginYear, type Endpoint } from "#contract";
+import type { Meeting } from "#core/groups";
 import type { School } from "../house.ts";
 import { addSchool, listSchools } from "../people/schools.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -37,6 +38,7 @@ const yearId = crypto.randomUUID();
 const memberId = crypto.randomUUID();
 const deviceId = crypto.randomUUID();
 const accountId = crypto.randomUUID();
+let meeting: Meeting;
 let invitation = { id: "", token: "" };
 
 beforeAll(async () => {
@@ -54,6 +56,15 @@ beforeAll(async () => {
   invitation = { token, id: (await invitations.byToken(token))?.id ?? "" };
   const seen = { at: "2020-01-01T00:00:00.000Z", memberId, by: "Mine Lead", did: "child-seen" as const };
   await trail.write({ ...seen, about: mine.childId });
+  const { childId, groupId } = mine;
+  const placement = { id: yearId, groupId, day: 5 as const, from: 540, to: 560, adultId: memberId, roomId: null };
+  await house.school.week.putPlacements([{ ...placement, fixed: false }]);
+  meeting = {
+    ...{ id: yearId, placementId: yearId, dueOn: "2026-11-20", groupId, on: "2026-11-20", from: 540, to: 560 },
+    ...{ adultId: memberId, roomId: null, cancelled: false, byHand: false, sequence: 0 },
+  };
+  await house.school.week.putMeetings({ added: [meeting], changed: [] }, "2026-11-20T09:00:00.000Z");
+  await house.school.week.addFeed({ id: memberId, whose: `child:${childId}` }, "mine");
   elsewhere = (await addSchool(house.store.owner, "Orm Tower")).id;
   here = (await listSchools(house.store.owner))[0]?.id ?? "";
   other = house.all.as({ schoolId: elsewhere });
@@ -315,6 +326,25 @@ describe("another school's rows", () => {
         movesOff: () => other.grouping.movesOff(today),
         putMoveOff: () => other.grouping.putMoveOff(childId, "leave", "2026-12-24"),
         ofChild: () => other.grouping.ofChild(childId),
+      },
+      week: {
+        read: () => other.week.read(),
+        ownHours: () => other.week.ownHours(),
+        ownHoursOf: () => other.week.ownHoursOf(childId),
+        putOwnHours: () => other.week.putOwnHours({ childId, version: 1, hours: null }),
+        placements: () => other.week.placements(),
+        putPlacements: () => other.week.putPlacements([]),
+        meetingsOn: () => other.week.meetingsOn("2026-01-01", "2027-01-01"),
+        meetingsFrom: () => other.week.meetingsFrom("2026-01-01"),
+        meetingsOf: () => other.week.meetingsOf({ of: "class", about: classId, groupIds: [groupId] }),
+        putMeetings: () =>
+          other.week.putMeetings({ added: [], changed: [{ ...meeting, cancelled: true }] }, mark.markedAt),
+        findMeetings: () => other.week.findMeetings([meeting.id]),
+        endGroup: () => other.week.endGroup(groupId, { from: "2026-01-01", changedAt: mark.markedAt }),
+        feeds: () => other.week.feeds(),
+        addFeed: () => other.week.addFeed({ id: deviceId, whose: `child:${childId}` }, "hash"),
+        feedByHash: () => other.week.feedByHash("mine"),
+        endFeed: () => other.week.endFeed(memberId),
       },
       sessions: {
         list: () => other.sessions.list(groupId),

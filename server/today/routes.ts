@@ -2,6 +2,7 @@ import { differenceInCalendarDays, parseISO } from "date-fns";
 import { getToday, type Today } from "#contract";
 import { checkOf, dayAt, standing } from "#core/ledger";
 import type { Domain } from "../house.ts";
+import { meetingsOn } from "./meetings.ts";
 
 const DAYS_AHEAD = 7;
 const DAYS_BACK = 14;
@@ -9,7 +10,7 @@ const MOST = 8;
 
 /** The day: what waits, what is due, and what was done last. */
 export function todayRoutes({ serve }: Domain): void {
-  serve(getToday, async ({ school, now }) => {
+  serve(getToday, async ({ school, actor, now }) => {
     const zone = await school.settings.zone();
     const today = dayAt(zone, now);
     const classes = new Map(
@@ -70,6 +71,10 @@ export function todayRoutes({ serve }: Domain): void {
 
     return {
       today,
+      meetings: (await meetingsOn(school, { today, by: actor.name })).map((one) => {
+        const session = rows.find((row) => row.groupId === one.groupId && row.heldOn === today);
+        return { ...one, sessionId: session?.id ?? null, held: session !== undefined && held.has(session.id) };
+      }),
       openSittings: open,
       sessions: rows
         .filter(

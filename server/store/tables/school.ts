@@ -22,6 +22,7 @@ import type {
   ReadingSettingsBody,
   Role,
   SecureWhenBody,
+  Week,
 } from "#contract";
 import {
   at,
@@ -53,6 +54,8 @@ export const schools = pgTable(
     reading: jsonb("reading").$type<Partial<ReadingSettingsBody>>().notNull().default({}),
     /** How it makes its groups; what is missing is as it ships. */
     grouping: jsonb("grouping").$type<Partial<Grouping>>().notNull().default({}),
+    /** Its week: what is missing is as it ships. */
+    week: jsonb("week").$type<Partial<Week>>().notNull().default({}),
     /** Numbers of the model of the school's own, with how they were found; null while it goes by what ships. */
     ownModel: jsonb("own_model").$type<OwnModel>(),
     /** When it calls a spelling secure; null until it has said. */
