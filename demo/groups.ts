@@ -26,6 +26,8 @@ const STAYS = "Flora J.";
 /** The groups of the eight weeks: made once, changed twice, with the wishes and the adults that they go by. */
 export class DemoGroups {
   private readonly saved = new Map<string, number>();
+  /** Who takes groups, and how often each meets; told once the wishes were made. */
+  grouping: Grouping | undefined;
 
   constructor(private readonly by: GroupsFrom) {}
 
@@ -145,6 +147,7 @@ export class DemoGroups {
       weights: { words: 4, texts: 1, next: 1, fades: 0, mixed: 1 },
       leaving: { by: "share", percent: 75 },
     };
+    this.grouping = grouping;
     return [
       request(setGrouping, { body: { version, grouping } }),
       wish(id("Dario F."), "apart", id("Ugo Z.")),

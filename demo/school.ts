@@ -25,6 +25,7 @@ import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
 import { readingRequest } from "./readings.ts";
 import { type DemoGroup, heldSession } from "./sessions.ts";
 import { textRequests } from "./texts.ts";
+import { weekRequests } from "./week.ts";
 import { wordRounds } from "./word-rounds.ts";
 
 const WEEKS = 8;
@@ -134,6 +135,14 @@ export class MarlpitLock {
     this.planAhead(groups);
     this.leaveOneOpen();
     this.requests.push(...adultRequests(() => this.uuid(), this.classes, groups));
+    const { adults: taking = [], sessionsAWeek = 2 } = making.grouping ?? {};
+    this.requests.push(
+      ...weekRequests({
+        ...{ version: 4, today: this.today, adults: taking, sessionsAWeek, groups, pupils: this.pupils },
+        classIds: this.classes.map(({ id }) => id),
+        uuid: () => this.uuid(),
+      }),
+    );
     return this.requests;
   }
 

@@ -71,7 +71,7 @@ async function copySchool(folder: string, slugs: readonly string[]): Promise<voi
       [all],
     );
     await database.query(
-      "update schools s set demo = f.demo, name = f.name, time_zone = f.time_zone, checks = f.checks, reading = f.reading, accent = f.accent, grouping = f.grouping from schools f where f.slug not in (select unnest($1::text[])) and s.slug in (select unnest($2::text[]))",
+      "update schools s set demo = f.demo, name = f.name, time_zone = f.time_zone, checks = f.checks, reading = f.reading, accent = f.accent, grouping = f.grouping, week = f.week from schools f where f.slug not in (select unnest($1::text[])) and s.slug in (select unnest($2::text[]))",
       [all, slugs],
     );
     await database.query(

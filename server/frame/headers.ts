@@ -2,7 +2,7 @@ import type { RequestHandler } from "express";
 import helmet, { type HelmetOptions } from "helmet";
 
 /** The one worker that runs a solver which comes as WebAssembly: there that is let in, and nowhere else. */
-const SOLVES = /^\/assets\/groups\.worker-[\w-]+\.js$/;
+const SOLVES = /^\/assets\/(groups|week)\.worker-[\w-]+\.js$/;
 /** A piece of a page; what a worker begins with is none, since it goes by the policy that comes with it. */
 const PIECE = /^\/assets\/(?!.*\.worker-)[\w.-]+$/;
 

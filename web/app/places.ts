@@ -17,6 +17,7 @@ const places: readonly Place[] = [
   { path: "/check", name: "Check", key: "k", from: "teacher" },
   { path: "/gaps", name: "Gaps", key: "a", from: "teacher" },
   { path: "/groups", name: "Groups", key: "g" },
+  { path: "/week", name: "Week", key: "d" },
   { path: "/sessions", name: "Sessions", key: "s" },
 ];
 

@@ -140,7 +140,7 @@ function Rail({ onPalette }: { onPalette: () => void }) {
   const { checks = 0, sessions = 0 } = school.data?.waiting ?? {};
   const waiting: Record<string, number> = { "/check": checks, "/sessions": sessions };
   const link = ({ isActive }: { isActive: boolean }) =>
-    `group relative flex items-center gap-2 rounded-md px-2.5 py-1.5 whitespace-nowrap ${isActive ? "bg-leaf-pale font-semibold" : "hover:bg-leaf-pale/60"}`;
+    `group relative flex items-center gap-2 rounded-md px-1.5 lg:px-2.5 py-1.5 whitespace-nowrap ${isActive ? "bg-leaf-pale font-semibold" : "hover:bg-leaf-pale/60"}`;
   return (
     <aside className="no-print border-line bg-sheet max-lg:border-b lg:sticky lg:top-0 lg:flex lg:h-screen lg:w-[196px] lg:flex-none lg:flex-col lg:border-r">
       <div className="flex items-center gap-2 px-4 pt-3 pb-1 lg:pt-4">

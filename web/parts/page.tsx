@@ -96,6 +96,7 @@ const waysOn: Readonly<Record<string, { readonly to: string; readonly name: stri
   gaps: { to: "/gaps", name: "Gaps" },
   groups: { to: "/groups", name: "Groups" },
   sessions: { to: "/sessions", name: "Sessions" },
+  week: { to: "/week", name: "Week" },
   texts: { to: "/texts", name: "Texts" },
   words: { to: "/words", name: "Words" },
 };

@@ -1,8 +1,8 @@
 import { bestWeek } from "./exact.ts";
-import { type Grid, gridOf, type Spot, spotOf } from "./grid.ts";
+import { brokenBy, type Grid, gridOf, type Spot, spotOf } from "./grid.ts";
 import type { MixedSolver } from "./mixed.ts";
 import { type Extra, WeekFinder } from "./search.ts";
-import { type Stretch, weekdays, without } from "./times.ts";
+import { DAY_MINUTES, type Stretch, without } from "./times.ts";
 import type { Placed, WeekWanted } from "./wanted.ts";
 import { UNPLACED } from "./wishes.ts";
 
@@ -56,9 +56,8 @@ export function wantedWithout(wanted: WeekWanted, missing: readonly Missing[]): 
 
 /** A whole day, as a stretch of it. */
 export function allDay(day: Stretch["day"]): Stretch {
-  return { day, from: 0, to: 24 * 60 };
+  return { day, from: 0, to: DAY_MINUTES };
 }
-export const allWeek: readonly Stretch[] = weekdays.map(allDay);
 
 /**
  * The change of a week that touches fewest children when something is not there. Sessions that are not touched by it stay;
@@ -81,13 +80,11 @@ export function changeFor(
     apart: weights.apart * WISHES,
     turns: weights.turns * WISHES,
   };
-  const grid = gridOf({
-    ...wantedWithout(wanted, missing),
-    // No more than they had: what had no place before is another matter.
-    groups: wanted.groups.map((group) => ({ ...group, sessions: had.get(group.id) ?? 0 })),
-    weights: faint,
-    fixed: [],
-  });
+  // No more than they had: what had no place before is another matter.
+  const groups = wanted.groups.map((group) => ({ ...group, sessions: had.get(group.id) ?? 0 }));
+  const then = { ...wantedWithout(wanted, missing), groups, weights: faint, fixed: [] };
+  const fixed = againstARule(gridOf({ ...wanted, groups, fixed: [] }), gridOf(then), placed);
+  const grid = gridOf({ ...then, fixed });
   const before = placed.map((one) => ({ one, spot: spotOf(grid, one) }));
   const there = new Map(before.flatMap(({ spot }) => (spot ? [[keyOf(spot), spot] as const] : [])));
   const stays = ({ group }: Spot) => -TOUCHED * Math.max(1, grid.groups[group]?.members.length ?? 0);
@@ -106,6 +103,15 @@ export function changeFor(
   const best = solver && bestWeek(grid, solver, { from: finder.spots(), seconds, extra });
   const spots = best?.spots ?? finder.spots();
   return { ...comparedWith(grid, before, spots), fewest: best?.proven ?? false };
+}
+
+/** Sessions that someone wants where they are against a rule, and that what is not there does not touch: they stay. */
+function againstARule(before: Grid, then: Grid, placed: readonly Placed[]): Placed[] {
+  const broken = (grid: Grid, one: Placed) => {
+    const spot = spotOf(grid, one);
+    return spot ? brokenBy(grid, [spot]).length : 0;
+  };
+  return placed.filter((one) => broken(before, one) > 0 && broken(then, one) === broken(before, one));
 }
 
 function keyOf({ group, slot }: Pick<Spot, "group" | "slot">): string {

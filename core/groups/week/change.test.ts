@@ -102,6 +102,16 @@ test("what has nowhere to go falls out, and is told", () => {
   expect(changeFor(wanted, placed, [{ kind: "everyone", when: all }], by).changes).toHaveLength(3);
 });
 
+test("a session that is where it is against a rule stays there when that has nothing to do with what is missing", () => {
+  const wanted = school({ adults: [adult("Jo", { hours: [{ day: 1, from: 0, to: 900 }] }), adult("Wyn")] });
+  const placed = [
+    { groupId: "g", slotId: "2-9", adultId: "Jo", roomId: null },
+    { groupId: "g", slotId: "4-9", adultId: "Wyn", roomId: null },
+  ];
+  const away = changeFor(wanted, placed, [{ kind: "adult", id: "Wyn", when: [allDay(4)] }], by);
+  expect(away.changes.map(({ before }) => before)).toEqual([placed[1]]);
+});
+
 test("no change breaks a rule of the week as it is then, and none changes what could stay", () => {
   fc.assert(
     fc.property(anySchool, fc.constantFrom(1, 2, 3, 4, 5), (wanted, day) => {

@@ -1,4 +1,5 @@
 /** When groups meet: what is wanted, its rules and wishes, timetables, why one cannot be, changes for a day, the calendar. */
+export * from "./assemble.ts";
 export * from "./away.ts";
 export * from "./calendar.ts";
 export * from "./conflict.ts";

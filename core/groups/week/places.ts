@@ -1,4 +1,4 @@
-import { allowed, brokenBy, clash, clashInWords, type Grid, type Spot } from "./grid.ts";
+import { allowed, clash, clashInWords, type Grid, type Spot } from "./grid.ts";
 import { counted } from "./rules.ts";
 import { costOf } from "./wishes.ts";
 
@@ -91,8 +91,21 @@ function whyMissed(grid: Grid, others: readonly Spot[], spot: Spot): string[] {
   });
 }
 
-/** What a session would break beside others, and they would not without it. */
+/** What a session would break beside others, each a sentence. What those break among themselves is not its fault. */
 export function brokenBeside(grid: Grid, others: readonly Spot[], spot: Spot): string[] {
-  const before = new Set(brokenBy(grid, others));
-  return brokenBy(grid, [spot, ...others]).filter((says) => !before.has(says));
+  const { adult, room } = spot;
+  const says = [
+    ...(grid.whyThen[spot.group]?.[spot.slot] ?? []),
+    ...(grid.whyBy[spot.group]?.[adult]?.[spot.slot] ?? []),
+    ...(room < 0 ? [] : (grid.whyIn[spot.group]?.[room]?.[spot.slot] ?? [])),
+  ].map((rule) => rule.says);
+  const who = grid.adults[adult];
+  if (who && room >= 0 && !grid.mayBe[adult]?.[room]) says.push(counted.adultRooms(who).says);
+  for (const other of others) if (clash(grid, spot, other)) says.push(clashInWords(grid, spot, other));
+  const mine = others.filter((other) => other.adult === adult);
+  const day = grid.dayOf[spot.slot];
+  if (who && mine.filter(({ slot }) => grid.dayOf[slot] === day).length >= who.mostADay)
+    says.push(counted.adultDay(who).says);
+  if (who && mine.length >= who.mostAWeek) says.push(counted.adultWeek(who).says);
+  return [...new Set([...says, ...whyMissed(grid, others, spot)])];
 }

@@ -1,4 +1,4 @@
-import type { Grid, Spot } from "./grid.ts";
+import { brokenBy, type Grid, type Spot } from "./grid.ts";
 import { type Cost, costOf, missedByGroup } from "./wishes.ts";
 
 /** What someone wants beside the wishes: a session is dearer or cheaper where it would be, say, the only change. */
@@ -158,8 +158,10 @@ export class WeekFinder {
     return this.bestCost;
   }
 
-  /** Takes what someone else found, if it is better. */
+  /** Takes what someone else found, if it is better and breaks no rule but those that what is fixed breaks. */
   offer(spots: readonly Spot[]): boolean {
+    const mayBreak = new Set(brokenBy(this.grid, this.grid.fixed));
+    if (brokenBy(this.grid, spots).some((says) => !mayBreak.has(says))) return false;
     const value = this.valueOf(spots);
     if (value >= this.bestCost - 1e-9) return false;
     [this.best, this.bestCost] = [[...spots], value];

@@ -14,6 +14,9 @@ export interface Stretch {
   readonly to: number;
 }
 
+/** All of every day. */
+export const allHours: readonly Stretch[] = weekdays.map((day) => ({ day, from: 0, to: DAY_MINUTES }));
+
 /** A stretch in which a session can be held. Slots of a day do not overlap. */
 export interface Slot extends Stretch {
   readonly id: string;

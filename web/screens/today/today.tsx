@@ -13,6 +13,7 @@ import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { MeetingsToday } from "./meetings.tsx";
 import { SecondLooks } from "./second-looks.tsx";
 
 /** The first place: what waits, what was last done, and the next step of each group. */
@@ -33,7 +34,7 @@ export function Today() {
           {lead && school.data.classes.length === 0 ? (
             <FirstRun named={school.data.name !== ""} version={school.data.version} />
           ) : (
-            <Desk data={data} />
+            <Desk data={data} timeZone={school.data.timeZone} />
           )}
         </>
       )}
@@ -126,14 +127,19 @@ function NameSchool({ version }: { version: number }) {
   );
 }
 
-function Desk({ data }: { data: TodayView }) {
+function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   const { today } = data;
-  const due = data.sessions.filter((session) => session.state === "planned" && session.heldOn <= today);
+  // What stands in the week of today is there already.
+  const inWeek = new Set(data.meetings.map(({ sessionId }) => sessionId));
+  const due = data.sessions.filter(
+    (session) => session.state === "planned" && session.heldOn <= today && !inWeek.has(session.id),
+  );
   const waits = due.length + data.openSittings.length;
   const teaches = useIsAtLeast("teacher");
   return (
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
+        <MeetingsToday meetings={data.meetings} timeZone={timeZone} />
         <Panel title={waits > 0 ? "Waiting for you" : "Nothing waits"}>
           {waits === 0 && (
             <p className="text-soft">
