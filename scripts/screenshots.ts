@@ -142,14 +142,12 @@ try {
       },
     },
     {
-      name: "write",
-      path: () => `/texts/new?for=class:${kiln}`,
+      name: "week",
+      path: () => "/week/timetable",
       before: async (page) => {
-        await type("Title", "The wet rope")(page);
-        await page
-          .getByLabel("Text", { exact: true })
-          .fill("Sal has a big rope. It is wet from the canal.\n\n“Hang it on the rail,” said Mum.");
-        await page.waitForTimeout(1500);
+        await page.getByRole("button", { name: "Make it anew" }).click();
+        await page.waitForTimeout(4000);
+        await page.getByRole("button", { name: "Kingfishers", exact: true }).first().click();
       },
     },
     { name: "child", path: () => `/child/${child("Gwen A.")}` },

@@ -26,7 +26,7 @@ const LESSONS = ["Maths", "Writing", "Science", "Music", "Art", "Games", "Histor
 const DAYS: readonly Weekday[] = [1, 2, 3, 4, 5];
 
 /** A generator of numbers from 0 to below 1 by a seed. */
-export function numbers(seed: number): () => number {
+function numbers(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;

@@ -45,7 +45,7 @@ export async function whoseWeek(
 }
 
 /** A child's name as far as it may leave the school; empty where it may not. */
-export function asAllowed(name: string, how: Week["names"]): string {
+function asAllowed(name: string, how: Week["names"]): string {
   if (how === "names") return name;
   if (how === "none") return "";
   return name

@@ -61,9 +61,12 @@ export function meetingsDue(wanted: {
   readonly newId: () => string;
 }): MeetingsDue {
   const { placements, calendar, from, existing, newId } = wanted;
-  const lastTerm = calendar.terms.reduce((last, { to }) => (to > last ? to : last), "");
+  const [lastTerm] = calendar.terms
+    .map(({ to }) => to)
+    .sort()
+    .slice(-1);
   const farthest = dayLater(from, DAYS_AHEAD);
-  const end = lastTerm === "" ? dayLater(from, WEEKS_AHEAD * 7 - 1) : lastTerm < farthest ? lastTerm : farthest;
+  const [end = farthest] = [lastTerm ?? dayLater(from, WEEKS_AHEAD * 7 - 1), farthest].sort();
   const due = new Map<string, { readonly placement: Placement; readonly day: string }>();
   for (const day of schoolDaysIn(calendar, from, end)) {
     const weekday = weekdayOf(day);

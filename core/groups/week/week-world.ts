@@ -6,10 +6,10 @@ import { startingWeekWeights, type WeekAdult, type WeekChild, type WeekRoom, typ
 export const slots: readonly Slot[] = ([1, 2, 3, 4, 5] as const).flatMap((day) =>
   [9, 10, 11, 13].map((hour): Slot => ({ id: `${day}-${hour}`, day, from: hour * 60, to: hour * 60 + 30 })),
 );
-export const allHours = ([1, 2, 3, 4, 5] as const).map((day) => ({ day, from: 8 * 60, to: 16 * 60 }));
+const schoolHours = ([1, 2, 3, 4, 5] as const).map((day) => ({ day, from: 8 * 60, to: 16 * 60 }));
 
 export function adult(id: string, change: Partial<WeekAdult> = {}): WeekAdult {
-  return { id, name: id, hours: allHours, rooms: [], classes: [], mostADay: 9, mostAWeek: 30, ...change };
+  return { id, name: id, hours: schoolHours, rooms: [], classes: [], mostADay: 9, mostAWeek: 30, ...change };
 }
 export function room(id: string, change: Partial<WeekRoom> = {}): WeekRoom {
   return { id, name: id, fits: 6, closed: [], ...change };

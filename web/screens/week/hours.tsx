@@ -1,7 +1,6 @@
 import { Tabs } from "radix-ui";
 import type { ComponentType } from "react";
 import { useSearchParams } from "react-router";
-import type { Week } from "#contract";
 import { useKeys } from "#web/device/keys.tsx";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -12,13 +11,7 @@ import { TheDay } from "./the-day.tsx";
 import { TheGroups } from "./the-groups.tsx";
 import { TheRooms } from "./the-rooms.tsx";
 import { TheTerms } from "./the-terms.tsx";
-import { type EditWeek, useEditedWeek, useWeek } from "./use-week.ts";
-
-/** What each part of the hours is given. */
-export interface PartOfWeek {
-  readonly week: Week;
-  readonly change: EditWeek;
-}
+import { type PartOfWeek, useEditedWeek, useWeek } from "./use-week.ts";
 
 const parts: Readonly<Record<string, { readonly name: string; readonly Part: ComponentType<PartOfWeek> }>> = {
   day: { name: "The day", Part: TheDay },

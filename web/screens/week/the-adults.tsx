@@ -5,11 +5,11 @@ import { useAsk } from "#web/device/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Tick, WholeField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
 import { adultIn, copyDay, FREE, freeAt, NOT_FREE, paintFree, withAdult } from "./hours-kinds.ts";
 import { PaintedWeek } from "./paint.tsx";
 import { Brushes, NoTimes, Picked } from "./picked.tsx";
 import { ReadHours } from "./read-hours.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 
 /** When those who take groups are free, how many they take, where, and whom. */
 export function TheAdults({ week, change }: PartOfWeek) {

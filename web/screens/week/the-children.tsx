@@ -5,10 +5,10 @@ import { Button } from "#web/parts/button.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
 import { toast } from "#web/parts/toast.tsx";
-import type { PartOfWeek } from "./hours.tsx";
 import { AS_CLASS, AWAY, childAt, copyDay, lessonNames, lessonsIn, NOTHING, paintChild } from "./hours-kinds.ts";
 import { PaintedWeek } from "./paint.tsx";
 import { Brushes, NoTimes, Picked } from "./picked.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 import { useWeek } from "./use-week.ts";
 
 const none: OwnHours = { lessons: [], away: [] };

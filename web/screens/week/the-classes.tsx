@@ -4,11 +4,11 @@ import { useAsk } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField, Tick } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
 import { copyDay, lessonAt, lessonNames, lessonsIn, paintLessons, withLessons } from "./hours-kinds.ts";
 import { PaintedWeek } from "./paint.tsx";
 import { Brushes, NoTimes, Picked } from "./picked.tsx";
 import { ReadHours } from "./read-hours.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 
 const NOTHING = "nothing";
 

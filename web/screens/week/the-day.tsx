@@ -16,7 +16,7 @@ import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField, Tick, WholeField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 import { WeekTable } from "./week-table.tsx";
 
 /** The times at which sessions can be held. */

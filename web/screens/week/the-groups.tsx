@@ -1,7 +1,7 @@
 import type { Week } from "#contract";
 import { Choice, WholeField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 import { useWeek } from "./use-week.ts";
 
 const namings: Readonly<Record<Week["names"], string>> = {

@@ -4,10 +4,10 @@ import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField, WholeField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
 import { copyDay, FREE, freeAt, NOT_FREE, paintFree, withRoom } from "./hours-kinds.ts";
 import { PaintedWeek } from "./paint.tsx";
 import { Brushes, NoTimes, Picked } from "./picked.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 
 const OPEN = "open";
 const CLOSED = "closed";

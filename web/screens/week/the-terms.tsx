@@ -5,7 +5,7 @@ import { shortDay } from "#core/saying";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./hours.tsx";
+import type { PartOfWeek } from "./use-week.ts";
 
 /** When there is school. */
 export function TheTerms({ week, change }: PartOfWeek) {

@@ -140,4 +140,8 @@ export function useEditedWeek() {
   }, [save]);
   return { week, change, undo };
 }
-export type EditWeek = ReturnType<typeof useEditedWeek>["change"];
+/** What each part of the hours is given. */
+export interface PartOfWeek {
+  readonly week: Week;
+  readonly change: ReturnType<typeof useEditedWeek>["change"];
+}
