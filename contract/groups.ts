@@ -1,7 +1,8 @@
 import { z } from "zod";
-import { partKinds, readingLimits } from "#core/plans";
+import { MOST_PARTS, partKinds, readingLimits } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { routineId } from "./routines.ts";
 
 /** How a child did with a spelling in a session. */
 const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
@@ -30,6 +31,8 @@ const groupView = z.object({
   targets: z.array(gpc),
   /** Who of it must be able to read what it is given; the others are helped, and a plan says with what. */
   reads: z.enum(readingLimits),
+  /** How its sessions are held. */
+  routine: routineId,
 });
 export type GroupView = z.infer<typeof groupView>;
 
@@ -95,12 +98,18 @@ const part = z.object({
   kind: partKind,
   minutes: z.number().int().min(0).max(60),
   items: z.array(line(200)).max(40).readonly(),
+  /** Cards of single children, where each has its own. */
+  each: z
+    .array(z.object({ childId: id, items: z.array(gpc).max(12).readonly() }))
+    .max(40)
+    .readonly()
+    .optional(),
   how: note(400),
 });
 /** A session as it is planned: the spelling that it teaches, its parts, and what the tool remarks about it. */
 const plan = z.object({
   target: gpc,
-  parts: z.array(part).max(12).readonly(),
+  parts: z.array(part).max(MOST_PARTS).readonly(),
   remarks: z.array(note(400)).max(12).readonly(),
 });
 export type PlanBody = z.infer<typeof plan>;
@@ -187,6 +196,8 @@ export const planNewSession = {
     groupId: id,
     heldOn: day,
     target: gpc.nullable(),
+    /** Another than the group's, for this session. */
+    routine: routineId.optional(),
     seed: z.number().int().min(0).max(2_147_483_647),
   }),
   answer: sessionView,
@@ -222,7 +233,13 @@ export const replanSession = {
   path: "/api/sessions/:id/replan",
   may: { by: "teacher", theirs: { "params.id": "session" } },
   params: byId,
-  body: z.object({ version: onto, target: gpc, seed: z.number().int().min(0).max(2_147_483_647) }),
+  body: z.object({
+    version: onto,
+    target: gpc,
+    /** Another than the group's, for this session. */
+    routine: routineId.optional(),
+    seed: z.number().int().min(0).max(2_147_483_647),
+  }),
   answer: sessionView,
 } as const satisfies Endpoint;
 

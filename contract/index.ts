@@ -16,6 +16,7 @@ export { broughtUp } from "./old-marks.ts";
 export * from "./people.ts";
 export * from "./places.ts";
 export * from "./readings.ts";
+export * from "./routines.ts";
 export * from "./standings.ts";
 export * from "./texts.ts";
 export * from "./trail.ts";

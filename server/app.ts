@@ -33,6 +33,7 @@ import type { Entrance } from "./people/entrance.ts";
 import { peopleRoutes } from "./people/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
+import { routineRoutes } from "./sessions/routine-routes.ts";
 import { reportRoutes } from "./sessions/shared-routes.ts";
 import { settingRoutes } from "./settings/routes.ts";
 import type { Shipped } from "./shipped.ts";
@@ -82,6 +83,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   standingRoutes,
   groupRoutes,
   groupingRoutes,
+  routineRoutes,
   sessionRoutes,
   reportRoutes,
   textRoutes,

@@ -29,6 +29,7 @@ import * as trail from "./people/trail.ts";
 import * as readings from "./readings/repository.ts";
 import * as planning from "./sessions/planning.ts";
 import * as sessions from "./sessions/repository.ts";
+import * as routines from "./sessions/routines.ts";
 import * as settings from "./settings/repository.ts";
 import type { Shipped } from "./shipped.ts";
 import * as standings from "./standings/repository.ts";
@@ -62,6 +63,7 @@ const repositories = {
   groups,
   grouping,
   sessions,
+  routines,
   planning,
   texts,
   words,

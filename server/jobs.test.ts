@@ -3,6 +3,7 @@ import { pathToFileURL } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { defaultSettings, sectionOf } from "#core/checks";
 import { startingWeights } from "#core/groups";
+import { type Routine, shippedRoutines, USUAL } from "#core/plans";
 import type { Dealt } from "./checks/deal.ts";
 import { jobsHere, poolOfJobs } from "./frame/jobs.ts";
 import { HttpProblem } from "./frame/problem.ts";
@@ -48,7 +49,8 @@ const toFill = {
     children: [],
   },
   targets: ["g=g"],
-  ...{ wish: null, weights: startingWeights, said: [] },
+  ...{ wish: null, weights: startingWeights, said: [], hadLately: [] },
+  routine: shippedRoutines[USUAL] as Routine,
 };
 
 describe("jobs on threads of their own", () => {
@@ -139,7 +141,7 @@ it("choose a session's target, where none is asked for, by what it opens for the
     unsteady: [],
     needed: ["dd=d", "ee=ee"],
     age: 12 as const,
-    children: [{ needs, chances, next: [], name: "Ada M.", reads: known }],
+    children: [{ needs, chances, next: [], id: "ada", name: "Ada M.", reads: known }],
   };
   const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };
   const filled = await here.run("fillSession", wanted, 1);

@@ -1,42 +1,18 @@
-import {
-  findCorrespondence,
-  type Gpc,
-  likelyConfusions,
-  plainSound,
-  showGrapheme,
-  splitGpc,
-  withImplied,
-} from "#core/phonics";
-import { form, plural } from "#core/saying";
-import {
-  type Dice,
-  dice,
-  findWords,
-  judgeText,
-  type KnownBy,
-  type Lexicon,
-  shuffled,
-  type TaughtReader,
-  type Word,
-} from "#core/words";
+import { type Gpc, withImplied } from "#core/phonics";
+import { plural } from "#core/saying";
+import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
+import { Filler, fewWords, howTo, type SessionChild, type ShelfEntry } from "./fill.ts";
+import { kindsOfPart, type PartKind } from "./kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
-
-export const partKinds = [
-  "revisit",
-  "teach",
-  "readWords",
-  "exceptionWords",
-  "writeWords",
-  "sentence",
-  "lastLook",
-] as const;
-export type PartKind = (typeof partKinds)[number];
+import { type Routine, shippedRoutines, USUAL } from "./routine.ts";
 
 export interface SessionPart {
   readonly kind: PartKind;
   readonly minutes: number;
-  /** Spellings (`ea=ee`) for revisit, teach and last look; words or one sentence for the others. */
+  /** As the kind has them (`kindsOfPart`): spellings (`ea=ee`), words, or lines. */
   readonly items: readonly string[];
+  /** Cards of single children, where each has its own. */
+  readonly each?: readonly { readonly childId: string; readonly items: readonly string[] }[];
   /** What the adult does, in a sentence. */
   readonly how: string;
 }
@@ -53,6 +29,8 @@ export interface PlanWanted {
   readonly known: ReadonlySet<Gpc>;
   /** The children, where some may need help: the plan says who, and with which words. */
   readonly readers?: readonly GroupReader[];
+  /** The children with their chances, where each is to have cards of its own. */
+  readonly children?: readonly SessionChild[];
   readonly target: Gpc;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
@@ -61,85 +39,63 @@ export interface PlanWanted {
   /** Up to which age words of sentences are known; every word when left out. */
   readonly age?: KnownBy | undefined;
   readonly sentences: readonly string[];
+  /** Answers to those of them that are questions. */
+  readonly answers?: ReadonlyMap<string, string>;
+  readonly madeUp?: readonly MadeUp[];
+  readonly texts?: readonly ShelfEntry[];
   /** Exception words taught so far, newest last. */
   readonly exceptionWords: readonly string[];
+  /** Words that these children had in the last days: others are taken while 40 fit. */
+  readonly hadLately?: readonly string[];
+  /** How the session is held; the usual one when left out. */
+  readonly routine?: Routine;
   readonly seed: number;
 }
-
-export const partTitles: Record<PartKind, string> = {
-  revisit: "Revisit",
-  teach: "Teach",
-  readWords: "Read words",
-  exceptionWords: "Exception words",
-  writeWords: "Write words",
-  sentence: "Write a sentence",
-  lastLook: "Last look",
-};
-
-/** Minutes a part, 15 in all. */
-export const partMinutes: Record<PartKind, number> = {
-  revisit: 2,
-  teach: 3,
-  readWords: 3,
-  exceptionWords: 1,
-  writeWords: 3,
-  sentence: 2,
-  lastLook: 1,
-};
 
 /** Words that are named of those with which a child needs help. */
 const MOST_NAMED = 5;
 /** Children who are named of those who need help. */
 const MOST_HELPED = 8;
-const READ = 9;
-const WRITE = 4;
+
+/**
+ * What children read or write of an item: not the words that they only hear, nor a title, an answer or the head of a heap.
+ * @example readOf("sort", "ai: rain, tail") // "rain, tail"
+ */
+export function readOf(kind: PartKind, item: string): string {
+  if (kindsOfPart[kind].items === "spellings" || kind === "hear" || kind === "text") return "";
+  if (kind === "sort") return item.replace(/^[^:]*:\s*/, "");
+  return kind === "yesNo" ? item.replace(/\s*\([^)]*\)$/, "") : item;
+}
 
 /** The words a group can read with the target in them, short and common ones first: all other units are known. */
 export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target: Gpc): readonly Word[] {
   return findWords({ lexicon, known, target });
 }
 
-/** Fills a 15-minute session. Every word uses only what all children know, and the target. */
+/**
+ * Fills a session by a routine. Every word that is read uses only what all children know, and the target. A part that cannot be
+ * filled stays, empty, with a remark.
+ */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { known, target, lexicon, sentences, exceptionWords, seed } = wanted;
-  const from = dice(seed);
-  const remarks: string[] = [];
-  const shown = showGrapheme(splitGpc(target).grapheme);
-  const picked = findWords({ lexicon, known, target, place: "balanced", count: READ + WRITE, seed });
-  const toWrite = picked.length > READ ? picked.slice(READ) : picked.slice(Math.ceil(picked.length / 2));
-  const toRead = picked.length > READ ? picked.slice(0, READ) : picked.slice(0, Math.ceil(picked.length / 2));
-  if (picked.length < READ + WRITE) {
-    remarks.push(
-      picked.length === 0
-        ? `No word in the list has ${shown} and otherwise only what all of these children can read. Check more of what was taught, or add your own words.`
-        : `Only ${plural(picked.length, "word")} with ${shown} ${form(picked.length, "fits", "fit")} what all of these children can read. Add your own words if you like.`,
-    );
-  }
-  const reader: TaughtReader = {
-    known,
-    teaching: new Set([target]),
-    wholes: new Set(exceptionWords.map((word) => word.toLowerCase())),
-    lexicon,
-  };
-  const sentence = pickSentence(sentences, { reader, age: wanted.age ?? 12 }, from);
-  if (!sentence)
-    remarks.push("No sentence in the list can be read with what all of these children know. Write your own below.");
-  else if (!sentence.practises) {
-    remarks.push(
-      `No sentence in the list practises ${shown} with what all of these children know; this one revisits other spellings.`,
-    );
-  }
-  const revisit = [...new Set(wanted.revisit)].filter((gpc) => gpc !== target).slice(0, 6);
-  const items: Record<PartKind, readonly string[]> = {
-    revisit,
-    teach: [target],
-    readWords: shuffled(toRead, from).map((word) => word.text),
-    exceptionWords: [...exceptionWords].reverse().slice(0, 4),
-    writeWords: toWrite.map((word) => word.text),
-    sentence: sentence ? [sentence.text] : [],
-    lastLook: [target, ...revisit.slice(0, 3)],
-  };
-  const given = [...items.readWords, ...items.writeWords, ...items.sentence];
+  const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] as Routine } = wanted;
+  const filler = new Filler(
+    {
+      ...{ children, answers: new Map(), madeUp: [], texts: [], hadLately: [], ...wanted },
+      age: wanted.age ?? 12,
+      revisit: [...new Set(wanted.revisit)].filter((gpc) => gpc !== target),
+    },
+    routine.parts,
+  );
+  const few = fewWords(filler.count, target);
+  const remarks: string[] = few ? [few] : [];
+  const parts = routine.parts.map(({ kind, minutes, how }): SessionPart => {
+    const { items, each, remark } = filler.fill(kind, minutes);
+    if (remark && !remarks.includes(remark)) remarks.push(remark);
+    return { kind, minutes, items, how: how || howTo(kind, target), ...(each ? { each } : {}) };
+  });
+  const given = parts
+    .filter(({ kind }) => kind !== "madeUp")
+    .flatMap(({ kind, items }) => items.map((item) => readOf(kind, item)));
   const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
   // Endings and doubled letters follow from what is read.
   const readers = (wanted.readers ?? []).map((one) => ({ ...one, reads: withImplied(one.reads) }));
@@ -150,68 +106,5 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   }
   if (helped.length > MOST_HELPED)
     remarks.push(`${plural(helped.length - MOST_HELPED, "child needs", "children need")} help as well.`);
-  const parts = partKinds.map((kind) => ({
-    kind,
-    minutes: partMinutes[kind],
-    items: items[kind],
-    how: howTo(kind, target),
-  }));
   return { target, parts, remarks };
-}
-
-interface PickedSentence {
-  readonly text: string;
-  readonly practises: boolean;
-}
-
-/** A sentence of which every word is known or taught as a whole, with the target if any has it. All are judged in one go. */
-function pickSentence(
-  sentences: readonly string[],
-  { reader, age }: { readonly reader: TaughtReader; readonly age: KnownBy },
-  from: Dice,
-): PickedSentence | undefined {
-  const readable: PickedSentence[] = [];
-  const words = judgeText(sentences.join("\n"), reader);
-  let at = 0;
-  let next = 0;
-  for (const text of sentences) {
-    const end = at + text.length;
-    let fits = true;
-    let practises = false;
-    for (let word = words[next]; word && word.at < end; word = words[++next]) {
-      if (word.verdict === "not yet" || word.source === "rules") fits = false;
-      if ((reader.lexicon.find(word.text)[0]?.knownBy ?? 0) > age) fits = false;
-      if (word.verdict === "target") practises = true;
-    }
-    if (fits) readable.push({ text, practises });
-    at = end + 1;
-  }
-  const practising = readable.filter((sentence) => sentence.practises);
-  const choice = practising.length > 0 ? practising : readable.slice(-12);
-  return choice.length > 0 ? choice[from.pick(choice.length)] : undefined;
-}
-
-function howTo(kind: PartKind, target: Gpc): string {
-  const entry = findCorrespondence(target);
-  const shown = showGrapheme(entry?.grapheme ?? splitGpc(target).grapheme);
-  const sound = plainSound(splitGpc(target).sound);
-  switch (kind) {
-    case "revisit":
-      return "Show each card once, shuffled. Put a card back in the pile when it was not right at once.";
-    case "teach": {
-      const mixed = likelyConfusions(target, 1)[0];
-      const watch = mixed ? ` Listen for “${plainSound(mixed.sound)}” said instead.` : "";
-      return `Show ${shown}, say “${sound}” as in ${entry?.keyword ?? shown}. Each child says it, then traces it while saying it.${watch}`;
-    }
-    case "readWords":
-      return "Each child reads a word alone; the others read it in their heads and nod when ready.";
-    case "exceptionWords":
-      return "Read the word, find the part that is not as expected, read it again.";
-    case "writeWords":
-      return "Say the word, children count its sounds on their fingers, then write and check.";
-    case "sentence":
-      return "Say the sentence twice. Children repeat it, count the words, then write and read it back.";
-    case "lastLook":
-      return "Each child says the sound at sight. Mark it on the card.";
-  }
 }

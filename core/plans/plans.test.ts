@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { allGpcs, exceptionWordsUpTo, readOrder, stepsUpTo, taughtUpTo } from "#core/order";
 import { withImplied } from "#core/phonics";
 import { findWords, judgeText, placeOf, readLexicon } from "#core/words";
-import { type PlanWanted, partMinutes, planSession, practiceWords } from "./index.ts";
+import { minutesOfRoutine, type PlanWanted, planSession, practiceWords, shippedRoutines } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = readFileSync("data/sentences.txt", "utf8")
@@ -23,8 +23,9 @@ function wantedAt(stepId: string, target: string): PlanWanted {
   };
 }
 
-test("the minutes of the parts are fifteen", () => {
-  expect(Object.values(partMinutes).reduce((sum, minutes) => sum + minutes)).toBe(15);
+test("routines take as long as they are called", () => {
+  for (const routine of Object.values(shippedRoutines))
+    expect(routine.name).toContain(`${minutesOfRoutine(routine)} minutes`);
 });
 
 describe("at every step of the order, for every spelling of it", () => {
@@ -36,7 +37,8 @@ describe("at every step of the order, for every spelling of it", () => {
         const readable = withImplied([...wanted.known, target]);
         const part = (kind: string) => plan.parts.find((one) => one.kind === kind)?.items ?? [];
         const practice = [...part("readWords"), ...part("writeWords")];
-        expect(new Set(practice).size).toBe(practice.length);
+        if (practiceWords(lexicon, wanted.known, target).length > 1)
+          expect(new Set(practice).size).toBe(practice.length);
         for (const text of practice) {
           const units = lexicon.find(text)[0]?.units ?? [];
           expect(units.filter((unit) => !readable.has(unit.gpc))).toEqual([]);

@@ -151,6 +151,7 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   const { reports, marks } = await notesNaming(inside, child);
   for (const { id, note } of reports) await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
   for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
+  await forgetInPlans(inside, child.id);
   await inside.delete(t.children).where(eq(t.children.id, child.id));
   await inside.insert(t.erased).values({ childId: child.id }).onConflictDoNothing();
   await forgetInYears(inside, [child.id]);
@@ -160,4 +161,23 @@ export async function erase(inside: Inside, child: { id: string; name: string })
   await inside
     .delete(t.sittings)
     .where(sql`not exists (select 1 from ${t.checks} c where c.sitting_id = ${t.sittings.id})`);
+}
+
+/** Takes the cards of a child out of the plans of sessions in which it has a place. */
+async function forgetInPlans(inside: Inside, childId: string): Promise<void> {
+  const rows = await inside
+    .select({ id: t.sessions.id, plan: t.sessions.plan })
+    .from(t.sessionMembers)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
+    .where(eq(t.sessionMembers.childId, childId));
+  for (const { id, plan } of rows) {
+    if (!plan.parts.some(({ each }) => each?.some((one) => one.childId === childId))) continue;
+    const parts = plan.parts.map(({ each, ...part }) =>
+      each ? { ...part, each: each.filter((one) => one.childId !== childId) } : part,
+    );
+    await inside
+      .update(t.sessions)
+      .set({ plan: { ...plan, parts } })
+      .where(eq(t.sessions.id, id));
+  }
 }

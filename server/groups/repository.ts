@@ -50,6 +50,7 @@ export async function list(inside: Inside): Promise<GroupView[]> {
       name: version.name,
       closed: row.closed,
       reads: row.reads,
+      routine: row.routine,
       version: version.number,
       savedAt: version.savedAt,
       targets: version.targets,
@@ -143,4 +144,9 @@ export async function setReads(inside: Inside, id: string, reads: ReadingLimit):
 /** Closes a group, or opens it again. */
 export async function setClosed(inside: Inside, id: string, closed: boolean): Promise<void> {
   await inside.update(t.groups).set({ closed }).where(eq(t.groups.id, id));
+}
+
+/** Sets how the sessions of a group are held. */
+export async function setRoutine(inside: Inside, id: string, routine: string): Promise<void> {
+  await inside.update(t.groups).set({ routine }).where(eq(t.groups.id, id));
 }

@@ -3,6 +3,7 @@ import { gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
 import type { Meeting } from "#core/groups";
+import { shippedRoutines } from "#core/plans";
 import { part } from "../checks/marking.ts";
 import type { Actor } from "../frame/actor.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -134,6 +135,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
     sayNextOfChild: { gpc: "s=s", how: "struck", until: null },
     sayNextOfClass: { gpc: "s=s", how: "pinned", until: null },
     putMoveOff: { kind: "leave", until: "2027-01-10" },
+    saveRoutine: { version: 9, routine: shippedRoutines.short },
+    setGroupRoutine: { routine: "short" },
     setOwnHours: { version: 0, hours: null },
     makeFeed: { id: uuid(), whose: `child:${childId}` },
     changeMeetings: {

@@ -1,6 +1,6 @@
 import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
-import { planSession, practiceWords, type SessionPlan } from "#core/plans";
+import { planSession, practiceWords, type Routine, type SessionPlan, teachesNew } from "#core/plans";
 import { type Lexicon, withinAge } from "#core/words";
 import type { JobGiven } from "../frame/jobs.ts";
 import type { Shipped } from "../shipped.ts";
@@ -21,16 +21,21 @@ export interface ToFill {
   readonly said: readonly Said[];
   /** The target that someone asked for; null lets the tool choose. */
   readonly wish: string | null;
+  readonly routine: Routine;
+  /** Words that the group had in the last days. */
+  readonly hadLately: readonly string[];
 }
 
 /** A plan for children with this in common; or why there is none, in a sentence. */
 export function fillSession(
-  { words, common, targets, wish, weights, said }: ToFill,
+  { words, common, targets, wish, weights, said, routine, hadLately }: ToFill,
   { stock, seed }: JobGiven<Shipped>,
 ): { readonly plan: SessionPlan } | { readonly unfit: string } {
   const lexicon = lexiconOf(stock.lexicon, words);
   const offered = withinAge(lexicon, common.age);
-  const target = wish ?? nextTarget({ targets, common, lexicon, offered, weights, said });
+  // Where nothing new is taught, what is in doubt is practised.
+  const doubted = teachesNew(routine) ? undefined : (common.unsteady[0] ?? common.known.at(-1));
+  const target = wish ?? doubted ?? nextTarget({ targets, common, lexicon, offered, weights, said });
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
   const plan = planSession({
@@ -41,6 +46,12 @@ export function fillSession(
     lexicon: offered,
     age: common.age,
     sentences: stock.sentences,
+    answers: stock.answers,
+    madeUp: stock.madeUp,
+    texts: stock.texts,
+    children: common.children.map(({ id, chances }) => ({ id, chances: new Map(chances) })),
+    routine,
+    hadLately,
     exceptionWords: common.wholes,
     seed,
   });

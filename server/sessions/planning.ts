@@ -1,11 +1,15 @@
+import { formatISO, parseISO, subDays } from "date-fns";
+import type { PlanBody } from "#contract";
 import type { Said } from "#core/groups";
-import type { ReadingLimit } from "#core/plans";
+import { kindsOfPart, type ReadingLimit } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
 import type { ToFill } from "./fill.ts";
+import { list as listSessions } from "./repository.ts";
+import { named as routineNamed } from "./routines.ts";
 
 /** What a session is planned for. */
 export interface PlanWanted {
@@ -17,17 +21,39 @@ export interface PlanWanted {
   readonly today: string;
   /** Who of the group must be able to read what it is given. */
   readonly reads: ReadingLimit;
+  readonly groupId: string;
+  /** How the session is held: one that ships, or the id of one of the school's own. */
+  readonly routine: string;
 }
 
+/** For so many days words that were had are left out while there are others. */
+const DAYS_HAD = 7;
+
 /** What a session for these children is filled from: the school's words, and what they can read today. */
-export async function toFill(inside: Inside, { childIds, targets, wish, today, reads }: PlanWanted): Promise<ToFill> {
+export async function toFill(
+  inside: Inside,
+  { childIds, targets, wish, today, reads, groupId, routine }: PlanWanted,
+): Promise<ToFill> {
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
   return {
     ...{ words, targets, wish, weights },
     common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
+    routine: await routineNamed(inside, routine),
+    hadLately: await hadLately(inside, groupId, today),
   };
+}
+
+/** Words that a group had in its sessions of the last days. */
+async function hadLately(inside: Inside, groupId: string, today: string): Promise<string[]> {
+  const from = formatISO(subDays(parseISO(today), DAYS_HAD), { representation: "date" });
+  const rows = (await listSessions(inside, groupId)).filter(({ heldOn }) => heldOn >= from && heldOn <= today);
+  return [...new Set(rows.flatMap(({ plan }) => wordsIn(plan)))];
+}
+
+function wordsIn({ parts }: PlanBody): string[] {
+  return parts.flatMap(({ kind, items }) => (kindsOfPart[kind].items === "words" ? items : []));
 }
 
 /** What was said of single spellings that holds for every one of these children. */

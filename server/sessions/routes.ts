@@ -11,6 +11,7 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
+import { USUAL } from "#core/plans";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
@@ -42,7 +43,10 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const plan: PlanBody = {
       target,
       remarks: [...remarks],
-      parts: parts.map((part) => ({ ...part, items: [...part.items] })),
+      parts: parts.map(({ each, ...part }) => ({
+        ...{ ...part, items: [...part.items] },
+        ...(each ? { each: each.map((one) => ({ ...one, items: [...one.items] })) } : {}),
+      })),
     };
     return { plan, known: [...from.common.known], wholes: [...from.common.wholes] };
   }
@@ -117,7 +121,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       }
       const { group, childIds } = await membersOf(school, body.groupId);
       const today = await school.settings.dayOf(now);
-      const wanted = { childIds, targets: group.targets, wish: body.target, today, reads: group.reads };
+      const routine = body.routine ?? group.routine;
+      const { id: groupId, targets, reads } = group;
+      const wanted = { childIds, targets, wish: body.target, today, reads, groupId, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
         await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
@@ -138,12 +144,15 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     replanSession,
     async ({ params, body, school, now, request }) => {
       const session = await mustSession(school, params.id);
+      const group = await school.groups.find(session.groupId);
       const wanted = {
         childIds: session.members.map((member) => member.id),
         targets: session.targets,
         wish: body.target,
         today: await school.settings.dayOf(now),
-        reads: (await school.groups.find(session.groupId))?.reads ?? "all",
+        reads: group?.reads ?? "all",
+        groupId: session.groupId,
+        routine: body.routine ?? group?.routine ?? USUAL,
       };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(() => change(school, { id: session.id, version: body.version }, plan));

@@ -73,6 +73,7 @@ export interface Common {
     readonly needs: readonly (readonly [string, number])[];
     readonly chances: readonly (readonly [string, number])[];
     readonly next: readonly string[];
+    readonly id: string;
     readonly name: string;
     /** What it reads more often than not. */
     readonly reads: readonly string[];
@@ -93,7 +94,7 @@ export async function commonOf(
   );
   const named = found.flatMap(({ id, name }) => {
     const one = known.get(id);
-    return one ? [{ name, one }] : [];
+    return one ? [{ id, name, one }] : [];
   });
   const children = named.map(({ one }) => one);
   const enough = mustRead(limit, children.length);
@@ -124,6 +125,7 @@ export async function commonOf(
       }),
       chances: gpcs.map((gpc, at) => [gpc, (row[at] as Standing).chance] as const),
       next: nextOf(children[place] as KnownChild),
+      id: named[place]?.id ?? "",
       name: named[place]?.name ?? "",
       reads: which((at) => canRead(row[at] as Standing)),
     })),

@@ -39,6 +39,11 @@ const memberId = crypto.randomUUID();
 const deviceId = crypto.randomUUID();
 const accountId = crypto.randomUUID();
 let meeting: Meeting;
+const routine = {
+  name: "Mine",
+  about: "",
+  parts: [{ kind: "teach" as const, minutes: 3, who: "adult" as const, how: "" }],
+};
 let invitation = { id: "", token: "" };
 
 beforeAll(async () => {
@@ -64,6 +69,7 @@ beforeAll(async () => {
     ...{ adultId: memberId, roomId: null, cancelled: false, byHand: false, sequence: 0 },
   };
   await house.school.week.putMeetings({ added: [meeting], changed: [] }, "2026-11-20T09:00:00.000Z");
+  await house.school.routines.save(yearId, { version: 0, routine });
   await house.school.week.addFeed({ id: memberId, whose: `child:${childId}` }, "mine");
   elsewhere = (await addSchool(house.store.owner, "Orm Tower")).id;
   here = (await listSchools(house.store.owner))[0]?.id ?? "";
@@ -312,6 +318,7 @@ describe("another school's rows", () => {
           ),
         setClosed: () => other.groups.setClosed(groupId, true),
         setReads: () => other.groups.setReads(groupId, "most"),
+        setRoutine: () => other.groups.setRoutine(groupId, "short"),
       },
       grouping: {
         read: () => other.grouping.read(),
@@ -326,6 +333,13 @@ describe("another school's rows", () => {
         movesOff: () => other.grouping.movesOff(today),
         putMoveOff: () => other.grouping.putMoveOff(childId, "leave", "2026-12-24"),
         ofChild: () => other.grouping.ofChild(childId),
+      },
+      routines: {
+        list: () => other.routines.list(),
+        find: () => other.routines.find(yearId),
+        named: () => other.routines.named(yearId),
+        save: () => other.routines.save(yearId, { version: 1, routine }),
+        remove: () => other.routines.remove(yearId),
       },
       week: {
         read: () => other.week.read(),
@@ -381,7 +395,10 @@ describe("another school's rows", () => {
         forgetRemoved: () => other.sessions.forgetRemoved("2027-01-01T00:00:00.000Z"),
       },
       planning: {
-        toFill: () => other.planning.toFill({ childIds: [childId], targets: [], wish: "s=s", today, reads: "all" }),
+        toFill: () =>
+          other.planning.toFill({
+            ...{ childIds: [childId], targets: [], wish: "s=s", today, reads: "all", groupId, routine: yearId },
+          }),
       },
       texts: {
         listOwn: () => other.texts.listOwn(),

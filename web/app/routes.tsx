@@ -60,6 +60,7 @@ export const openRouter = () =>
         { path: "/groups/new", element: later(() => import("#web/screens/groups/propose.tsx")) },
         { path: "/groups/:groupId", element: later(() => import("#web/screens/groups/group.tsx")) },
         { path: "/sessions", element: later(() => import("#web/screens/sessions/sessions.tsx")) },
+        { path: "/sessions/routines", element: later(() => import("#web/screens/sessions/routines.tsx")) },
         { path: "/sessions/:sessionId", element: later(() => import("#web/screens/sessions/session.tsx")) },
         { path: "/words", element: later(() => import("#web/screens/words/words.tsx")) },
         { path: "/texts", element: later(() => import("#web/screens/texts/texts.tsx")) },

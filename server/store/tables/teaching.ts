@@ -1,6 +1,6 @@
 import { sql } from "drizzle-orm";
 import { boolean, check, date, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from "drizzle-orm/pg-core";
-import type { MoveView, PlanBody, PreparationBody, SaidOfNext, TextContentBody, Wish } from "#contract";
+import type { MoveView, PlanBody, PreparationBody, RoutineBody, SaidOfNext, TextContentBody, Wish } from "#contract";
 import type { ReadingLimit } from "#core/plans";
 import { at, belongs, keyOf, nowHere, ofSchool, schoolId, version } from "../columns.ts";
 import { children, classes, members, orders } from "./school.ts";
@@ -57,6 +57,8 @@ export const groups = pgTable(
     closed: boolean("closed").notNull().default(false),
     /** Who of it must be able to read what it is given. */
     reads: text("reads").$type<ReadingLimit>().notNull().default("all"),
+    /** How its sessions are held: one that ships, or the id of one of the school's own. */
+    routine: text("routine").notNull().default("usual"),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],
@@ -177,6 +179,18 @@ export const movesOff = pgTable(
     belongs("moves_off_child", table, table.childId, children).onDelete("cascade"),
     ofSchool(),
   ],
+);
+
+/** How sessions are held in this school: routines of its own. */
+export const routines = pgTable(
+  "routines",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    version: version(),
+    routine: jsonb("routine").$type<RoutineBody>().notNull(),
+  },
+  (table) => [keyOf(table, table.id), ofSchool()],
 );
 
 export const sessions = pgTable(

@@ -38,6 +38,7 @@ import { AlsoShared } from "./also-shared.tsx";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GroupPlace } from "./group-place.tsx";
+import { GroupRoutine } from "./group-routine.tsx";
 import { ReadingLimit } from "./reading-limit.tsx";
 
 /** What of a group is saved as one state. */
@@ -193,6 +194,7 @@ export function Screen() {
             <p className="mb-2">{whyGroup(fit, shown)}</p>
             <Opens opened={openedFor(current.targets, members, worth.data)} />
             <ReadingLimit group={current} />
+            <GroupRoutine group={current} />
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
                 By today's answers they would do best with <Spellings gpcs={suggested} />

@@ -17,6 +17,7 @@ const running = (id: string, members: string, closed = false): GroupView => ({
     savedAt: "2026-11-20T08:00:00.000Z",
     targets: ["oa=oa"],
     reads: "all",
+    routine: "usual",
   },
   members: [...members].map((childId) => ({ childId, locked: false, name: childId, classId: "k" })),
 });

@@ -1,6 +1,6 @@
 import type { PlanBody, SessionView } from "#contract";
 import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { partTitles } from "#core/plans";
+import { kindsOfPart } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
 import { todayHere } from "#web/device/clock.ts";
@@ -10,6 +10,8 @@ interface CardWanted {
   readonly groupName: string;
   readonly heldOn: string;
   readonly names: readonly string[];
+  /** A child by its id, where each has cards of its own. */
+  readonly nameOf?: (id: string) => string;
   readonly plan: PlanBody;
   /** What the spelling is taught with as one thing. */
   readonly point: SessionView["point"];
@@ -17,10 +19,10 @@ interface CardWanted {
   readonly readOf?: ((word: string) => WordVerdict | undefined) | undefined;
 }
 
-const small = new Set(["revisit", "teach", "lastLook"]);
+const isSmall = (kind: PlanBody["parts"][number]["kind"]) => kindsOfPart[kind].items === "spellings";
 
 /** The session on one card: on paper one A4 page, on a phone one column. */
-export function SessionCard({ groupName, heldOn, names, plan, point, readOf }: CardWanted) {
+export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, readOf }: CardWanted) {
   const { grapheme, sound } = splitGpc(plan.target);
   return (
     <article className="mx-auto max-w-[46rem]" aria-label="Session card">
@@ -45,20 +47,33 @@ export function SessionCard({ groupName, heldOn, names, plan, point, readOf }: C
         </div>
       </header>
       <ol className="flex flex-col">
-        {plan.parts.map((part) => (
-          <li key={part.kind} className="break-inside-avoid border-b border-line py-2">
+        {plan.parts.map((part, at) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
+          <li key={`${part.kind} ${at}`} className="break-inside-avoid border-b border-line py-2">
             <p className="flex items-baseline justify-between gap-3">
-              <span className="font-semibold">{partTitles[part.kind]}</span>
+              <span className="font-semibold">{kindsOfPart[part.kind].title}</span>
               <span className="text-sm whitespace-nowrap text-soft">{part.minutes} min</span>
             </p>
             <p className="text-[0.92em] text-soft">{part.how}</p>
-            {part.items.length > 0 && (
+            {part.each && part.each.length > 0 && (
+              <ul className="mt-1 flex flex-col gap-1">
+                {part.each.map(({ childId, items }) => (
+                  <li key={childId} className="flex flex-wrap items-center gap-1.5">
+                    <span className="w-20 text-[0.92em]">{nameOf?.(childId)}</span>
+                    {items.map((gpc) => (
+                      <Spelling key={gpc} gpc={gpc} />
+                    ))}
+                  </li>
+                ))}
+              </ul>
+            )}
+            {part.items.length > 0 && !part.each?.length && (
               <ul
-                className={`mt-1 flex flex-wrap ${small.has(part.kind) ? "gap-1.5" : "gap-x-6 gap-y-1 font-child text-[1.25em]"}`}
+                className={`mt-1 flex flex-wrap ${isSmall(part.kind) ? "gap-1.5" : "gap-x-6 gap-y-1 font-child text-[1.25em]"}`}
               >
                 {part.items.map((item) => (
                   <li key={item}>
-                    {small.has(part.kind) ? <Spelling gpc={item} /> : <CardWord text={item} read={readOf?.(item)} />}
+                    {isSmall(part.kind) ? <Spelling gpc={item} /> : <CardWord text={item} read={readOf?.(item)} />}
                   </li>
                 ))}
               </ul>

@@ -2,7 +2,7 @@ import { Pencil } from "lucide-react";
 import { useState } from "react";
 import type { PlanBody } from "#contract";
 import { correspondences, type Gpc, showGrapheme } from "#core/phonics";
-import { partTitles } from "#core/plans";
+import { kindsOfPart, readOf } from "#core/plans";
 import { judgeText, judgeWord, type TaughtReader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
@@ -14,6 +14,8 @@ type Part = PlanBody["parts"][number];
 
 interface PartWanted {
   readonly part: Part;
+  /** A child by its id, where each has cards of its own. */
+  readonly nameOf: (id: string) => string;
   /** Missing until the lexicon has arrived; nothing is judged till then. */
   readonly reader: TaughtReader | undefined;
   readonly onChange: (part: Part) => Promise<boolean>;
@@ -22,22 +24,26 @@ interface PartWanted {
 const everySpelling: readonly Gpc[] = correspondences
   .map((entry) => entry.gpc)
   .sort((one, other) => one.localeCompare(other));
-const ofSpellings = new Set(["revisit", "teach", "lastLook"]);
+type What = (typeof kindsOfPart)[Part["kind"]]["items"];
+/** Of words no one judges those that are none, and those that are only heard. */
+function whatOf(kind: Part["kind"]): What {
+  return kind === "madeUp" ? "spoken" : kindsOfPart[kind].items;
+}
 
 /** One part of the plan: read it, or edit its minutes and its lines. */
-export function PartEditor({ part, reader, onChange }: PartWanted) {
+export function PartEditor({ part, nameOf, reader, onChange }: PartWanted) {
   const [editing, setEditing] = useState(false);
   return (
-    <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={partTitles[part.kind]}>
+    <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={kindsOfPart[part.kind].title}>
       <header className="flex items-baseline justify-between gap-3">
         <h2 className="text-base">
-          {partTitles[part.kind]} <span className="font-normal text-soft">{part.minutes} min</span>
+          {kindsOfPart[part.kind].title} <span className="font-normal text-soft">{part.minutes} min</span>
         </h2>
         {!editing && (
           <Button
             shape="quiet"
             className="-my-1"
-            aria-label={`Edit ${partTitles[part.kind]}`}
+            aria-label={`Edit ${kindsOfPart[part.kind].title}`}
             onClick={() => setEditing(true)}
           >
             <Pencil size={14} aria-hidden /> Edit
@@ -48,15 +54,29 @@ export function PartEditor({ part, reader, onChange }: PartWanted) {
       {editing ? (
         <Editing part={part} reader={reader} onClose={() => setEditing(false)} onChange={onChange} />
       ) : (
-        <Items part={part} reader={reader} />
+        <Items part={part} nameOf={nameOf} reader={reader} />
       )}
     </section>
   );
 }
 
-function Items({ part, reader }: { part: Part; reader: TaughtReader | undefined }) {
+function Items({ part, nameOf, reader }: Pick<PartWanted, "part" | "nameOf" | "reader">) {
+  const what = whatOf(part.kind);
   if (part.items.length === 0) return <p className="mt-1 text-soft">Nothing here yet.</p>;
-  if (ofSpellings.has(part.kind)) {
+  if (part.each && part.each.length > 0)
+    return (
+      <ul className="mt-1.5 flex flex-col gap-1">
+        {part.each.map(({ childId, items }) => (
+          <li key={childId} className="flex flex-wrap items-center gap-1.5">
+            <span className="w-20 truncate text-sm">{nameOf(childId)}</span>
+            {items.map((gpc) => (
+              <Spelling key={gpc} gpc={gpc} />
+            ))}
+          </li>
+        ))}
+      </ul>
+    );
+  if (what === "spellings") {
     return (
       <p className="mt-1.5 flex flex-wrap gap-1.5">
         {part.items.map((gpc) => (
@@ -73,13 +93,21 @@ function Items({ part, reader }: { part: Part; reader: TaughtReader | undefined 
         ))}
       </p>
     );
-  if (part.kind === "sentence") {
+  if (what === "spoken")
+    return (
+      <p className="mt-1 flex flex-wrap gap-x-6 gap-y-1 font-child text-xl">
+        {part.items.map((item) => (
+          <span key={item}>{item}</span>
+        ))}
+      </p>
+    );
+  if (what === "lines") {
     return (
       <div className="mt-1">
         {part.items.map((sentence) => (
           <div key={sentence}>
             <p className="font-child text-xl">{sentence}</p>
-            {reader && <Verdicts verdicts={judgeText(sentence, reader)} />}
+            {reader && <Verdicts verdicts={judgeText(readOf(part.kind, sentence), reader)} />}
           </div>
         ))}
       </div>
@@ -151,14 +179,16 @@ function Editing({
   onChange: (part: Part) => Promise<boolean>;
 }) {
   const [minutes, setMinutes] = useState(String(part.minutes));
-  const first = part.items.join(part.kind === "sentence" ? "\n" : " ");
+  const what = whatOf(part.kind);
+  const byLine = what === "lines" || part.kind === "hear";
+  const first = part.items.join(byLine ? "\n" : " ");
   const [text, setText] = useState(first);
-  const spelled = ofSpellings.has(part.kind);
+  const spelled = what === "spellings";
   const [gpcs, setGpcs] = useState<readonly Gpc[]>(part.items);
   const changed = spelled ? gpcs.join() !== part.items.join() : text !== first;
   const written = [
     ...new Set(
-      part.kind === "sentence"
+      byLine
         ? text
             .split("\n")
             .map((line) => line.trim())
@@ -175,13 +205,16 @@ function Editing({
       : undefined;
   const save = async () => {
     const whole = Math.max(0, Math.min(60, Math.round(Number(minutes)) || 0));
-    if (await onChange({ ...part, minutes: whole, items: [...items] })) onClose();
+    // Cards that were changed by hand are for all of them.
+    const { each, ...others } = part;
+    const kept = each && !changed ? { each } : {};
+    if (await onChange({ ...others, ...kept, minutes: whole, items: [...items] })) onClose();
   };
   const verdicts =
-    spelled || part.kind === "exceptionWords" || !reader
+    spelled || what === "spoken" || part.kind === "exceptionWords" || !reader
       ? []
-      : part.kind === "sentence"
-        ? items.flatMap((line) => judgeText(line, reader))
+      : byLine
+        ? items.flatMap((line) => judgeText(readOf(part.kind, line), reader))
         : items.map((word) => judgeWord(word, reader));
   return (
     <div className="mt-2 flex flex-col gap-2">
@@ -190,7 +223,7 @@ function Editing({
           <SpellingRow
             gpcs={gpcs}
             options={everySpelling}
-            label={`Add a spelling to ${partTitles[part.kind]}`}
+            label={`Add a spelling to ${kindsOfPart[part.kind].title}`}
             outOf="this part"
             onChange={setGpcs}
           />
@@ -202,7 +235,9 @@ function Editing({
         </div>
       ) : (
         <TextArea
-          label={part.kind === "sentence" ? "Sentences, one a line" : "Words, with a space between"}
+          label={
+            part.kind === "sentence" ? "Sentences, one a line" : byLine ? "One a line" : "Words, with a space between"
+          }
           rows={2}
           autoFocus
           value={text}

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PlanBody, ReportBody } from "#contract";
 import { plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { partTitles } from "#core/plans";
+import { kindsOfPart } from "#core/plans";
 import { stampNow } from "#web/device/clock.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -144,9 +144,9 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
       </fieldset>
       <Choice label="What was reached" value={reached} onChange={(event) => setReached(event.target.value)}>
         <option value="">It did not begin</option>
-        {plan.parts.map((part) => (
-          <option key={part.kind} value={part.kind}>
-            {partTitles[part.kind]}
+        {[...new Set(plan.parts.map(({ kind }) => kind))].map((kind) => (
+          <option key={kind} value={kind}>
+            {kindsOfPart[kind].title}
           </option>
         ))}
       </Choice>

@@ -1,6 +1,6 @@
 import { removeReport, reportSession, type SessionView } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { partTitles } from "#core/plans";
+import { kindsOfPart } from "#core/plans";
 import { nearDay } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
@@ -63,7 +63,9 @@ export function Reports({ session, today }: { session: SessionView; today: strin
             </div>
             <p>
               {report.came.length} of {session.members.length} came
-              {report.reached ? `, reached: ${partTitles[report.reached].toLowerCase()}` : ", it did not begin"}
+              {report.reached
+                ? `, reached: ${kindsOfPart[report.reached].title.toLowerCase()}`
+                : ", it did not begin"}
             </p>
             <ul className="text-sm">
               {report.marks.map((mark) => (

@@ -6,6 +6,7 @@ import {
   editSession,
   getSchool,
   getSession,
+  listGroups,
   type PlanBody,
   removeSession,
   replanSession,
@@ -13,18 +14,20 @@ import {
   type SessionView,
 } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { partTitles } from "#core/plans";
+import { kindsOfPart, USUAL } from "#core/plans";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
+import { useRoutines } from "#web/device/routines.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { RoutineChoice } from "#web/parts/routine-choice.tsx";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
@@ -57,8 +60,8 @@ export function Screen() {
 /** A plan in words, part by part. */
 function saysOfPlan(plan: PlanBody): Record<string, string> {
   const target = showGrapheme(splitGpc(plan.target).grapheme);
-  const parts = plan.parts.map(({ kind, items, minutes }) => [
-    partTitles[kind],
+  const parts = plan.parts.map(({ kind, items, minutes }, at) => [
+    `${at + 1}. ${kindsOfPart[kind].title}`,
     `${plural(minutes, "minute")}: ${items.join(", ")}`,
   ]);
   return { Target: target, ...Object.fromEntries(parts) };
@@ -107,14 +110,14 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       }),
     );
   const savePlan = (plan: PlanBody) => edit({ plan });
-  const replan = (target: string) =>
+  const replan = (target: string, routine: string) =>
     write(
       () =>
         saveOver({
           content: { target } as { target: string; plan?: PlanBody },
           onto: session.version,
           send: (_, version) =>
-            call(replanSession, { params: { id: session.id }, body: { target, version, seed: newSeed() } }),
+            call(replanSession, { params: { id: session.id }, body: { target, routine, version, seed: newSeed() } }),
           says: ({ plan }) =>
             plan
               ? saysOfPlan(plan)
@@ -166,6 +169,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           groupName={session.groupName}
           heldOn={session.heldOn}
           names={names}
+          nameOf={(id) => session.members.find((one) => one.id === id)?.name ?? ""}
           plan={session.plan}
           readOf={(word) => (reader && reader.lexicon.find(word).length > 0 ? judgeWord(word, reader) : undefined)}
         />
@@ -179,8 +183,10 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           ))}
           {session.plan.parts.map((part, at) => (
             <PartEditor
-              key={part.kind}
+              // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
+              key={`${part.kind} ${at}`}
               part={part}
+              nameOf={(id) => session.members.find((one) => one.id === id)?.name ?? ""}
               reader={reader}
               onChange={(changed) =>
                 savePlan({
@@ -278,7 +284,7 @@ function CopySheet({ session, onClose }: { session: SessionView; onClose: () => 
 interface PlanSheetWanted {
   readonly session: SessionView;
   readonly onClose: () => void;
-  readonly onReplan: (target: string) => Promise<boolean>;
+  readonly onReplan: (target: string, routine: string) => Promise<boolean>;
   readonly onDay: (day: string) => Promise<boolean>;
   readonly onRemove: () => void;
 }
@@ -287,6 +293,10 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
   const [day, setDay] = useState(session.heldOn);
   const [target, setTarget] = useState(session.plan.target);
   const options = [...new Set([session.plan.target, ...session.targets])];
+  const groups = useAsk(listGroups, {});
+  const [routine, setRoutine] = useState<string>();
+  const routines = useRoutines();
+  const usual = groups.data?.find(({ id }) => id === session.groupId)?.routine ?? USUAL;
   const run = async (work: Promise<boolean>) => {
     if (await work) onClose();
   };
@@ -307,8 +317,9 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
               <SpellingOptions gpcs={options} />
             </Choice>
           </div>
-          <Button onClick={() => void run(onReplan(target))}>Fill anew</Button>
+          <Button onClick={() => void run(onReplan(target, routine ?? usual))}>Fill anew</Button>
         </div>
+        <RoutineChoice routines={routines} label="Held as" value={routine ?? usual} onSet={setRoutine} />
         <p className="text-sm text-soft">
           Filling anew takes other words and a new sentence; what you edited in this plan goes.
         </p>

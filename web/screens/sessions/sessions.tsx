@@ -26,8 +26,13 @@ export function Screen() {
       printsTitle
       place="Sessions"
       title="Sessions"
-      about="Fifteen minutes for a group, on one card."
-      actions={<ButtonLink to="/groups">Plan from a group</ButtonLink>}
+      about="A few minutes for a group, on one card."
+      actions={
+        <>
+          <ButtonLink to="/sessions/routines">Routines</ButtonLink>
+          <ButtonLink to="/groups">Plan from a group</ButtonLink>
+        </>
+      }
     >
       {error && !data && <Trouble error={error} />}
       {!data && !error && <Waiting />}

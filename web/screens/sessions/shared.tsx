@@ -29,6 +29,7 @@ export function Screen() {
             groupName={data.groupName}
             heldOn={data.heldOn}
             names={data.members.map((member) => member.name)}
+            nameOf={(id) => data.members.find((member) => member.id === id)?.name ?? ""}
             plan={data.plan}
           />
           <section className="no-print mt-4" aria-label="What happened">

@@ -207,7 +207,11 @@ function Cell({ at, open, waits, children }: { at: number; open: boolean; waits:
   const look =
     isOver && open ? "border-leaf bg-leaf-pale" : waits && open ? "border-leaf border-dashed" : "border-line";
   return (
-    <div ref={setNodeRef} className={`flex h-full min-h-11 flex-col gap-1 rounded-md border p-1 ${look}`}>
+    <div
+      ref={setNodeRef}
+      data-over={isOver && open}
+      className={`flex h-full min-h-11 flex-col gap-1 rounded-md border p-1 ${look}`}
+    >
       {children}
     </div>
   );

@@ -1,0 +1,401 @@
+import {
+  findCorrespondence,
+  type Gpc,
+  likelyConfusions,
+  plainSound,
+  showGrapheme,
+  spellingsOfSound,
+  splitGpc,
+} from "#core/phonics";
+import { plural } from "#core/saying";
+import {
+  chain,
+  type Dice,
+  dice,
+  findMadeUp,
+  findWords,
+  heaps,
+  judgeText,
+  type KnownBy,
+  kindOfSentence,
+  type Lexicon,
+  type MadeUp,
+  minimalPairs,
+  shuffled,
+  type TaughtReader,
+  type Word,
+} from "#core/words";
+import type { PartKind } from "./kinds.ts";
+
+/** A child of a group as a session looks at it. */
+export interface SessionChild {
+  readonly id: string;
+  /** The chance of each spelling that it was taught, 0 to 1. */
+  readonly chances: ReadonlyMap<Gpc, number>;
+}
+
+/** A text of the shelf: its words as they stand. */
+export interface ShelfEntry {
+  readonly title: string;
+  readonly body: string;
+  readonly exceptions: readonly string[];
+}
+
+/** What the parts of one session are filled from. */
+export interface Filling {
+  readonly known: ReadonlySet<Gpc>;
+  readonly target: Gpc;
+  readonly revisit: readonly Gpc[];
+  readonly children: readonly SessionChild[];
+  readonly lexicon: Lexicon;
+  readonly age: KnownBy;
+  readonly madeUp: readonly MadeUp[];
+  readonly sentences: readonly string[];
+  readonly answers: ReadonlyMap<string, string>;
+  readonly texts: readonly ShelfEntry[];
+  readonly exceptionWords: readonly string[];
+  /** Words that these children had in the last days. */
+  readonly hadLately: readonly string[];
+  readonly seed: number;
+}
+
+/** What a part holds, and what of it could not be had. */
+export interface Filled {
+  readonly items: readonly string[];
+  /** Cards of single children, where each has its own. */
+  readonly each?: readonly { readonly childId: string; readonly items: readonly string[] }[];
+  readonly remark?: string;
+}
+
+const CARDS_A_MINUTE = 3;
+/** A chance below which a spelling is to be taught and not revisited, and above which it is not in doubt. */
+const [LOST, SURE] = [0.25, 0.9];
+/** Words that must fit before those of the last days are left out. */
+const ENOUGH = 40;
+const PLACES = { start: "at the start", middle: "in the middle", end: "at the end" } as const;
+
+/** Fills the parts of one session one after the other, no word twice while there are others. */
+export class Filler {
+  private readonly from: Dice;
+  private readonly words: Word[];
+  private readonly all: readonly Word[];
+  private readonly given: string[] = [];
+  private readonly judged: readonly Judged[];
+  readonly reader: TaughtReader;
+  /** How much of what parts wish for there is, 1 at most. */
+  private readonly share: number;
+
+  /** @param parts what will be asked for, with minutes: few words are shared out among them */
+  constructor(
+    private readonly by: Filling,
+    parts: readonly { readonly kind: PartKind; readonly minutes: number }[],
+  ) {
+    const { known, target, lexicon, hadLately, exceptionWords, sentences, seed, age } = by;
+    this.from = dice(seed);
+    this.all = findWords({ lexicon, known, target, place: "balanced", seed });
+    const had = new Set(hadLately.map((word) => word.toLowerCase()));
+    const fresh = this.all.filter(({ text }) => !had.has(text.toLowerCase()));
+    this.words = [...(this.all.length >= ENOUGH && fresh.length >= 12 ? fresh : this.all)];
+    const wished = parts.reduce((sum, { kind, minutes }) => sum + wordsFor(kind, Math.max(1, minutes)), 0);
+    this.share = wished > 0 ? Math.min(1, this.words.length / wished) : 1;
+    const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
+    this.reader = { known, teaching: new Set([target]), wholes, lexicon };
+    this.judged = judgeSentences(sentences, this.reader, age);
+  }
+
+  /** How many words there are for this session at all. */
+  get count(): number {
+    return this.all.length;
+  }
+
+  fill(kind: PartKind, minutes: number): Filled {
+    return this.kinds[kind](Math.max(1, minutes));
+  }
+
+  /** Words that were not given yet, fewer where there are not enough for all parts; when they are over, some again. */
+  private take(wished: number): Word[] {
+    const count = Math.max(1, Math.floor(wished * this.share));
+    const some = this.words.splice(0, count);
+    if (some.length < count) {
+      const again = this.all.filter((word) => !some.includes(word));
+      some.push(...shuffled(again, this.from).slice(0, count - some.length));
+    }
+    this.given.push(...some.map(({ text }) => text));
+    return some;
+  }
+
+  private readonly kinds: Readonly<Record<PartKind, (minutes: number) => Filled>> = {
+    revisit: (minutes) => this.cards(minutes * CARDS_A_MINUTE),
+    hear: (minutes) => this.heard(3 + minutes * 2),
+    teach: () => ({ items: [this.by.target] }),
+    blend: (minutes) => ({ items: textsOf(this.take(wordsFor("blend", minutes))) }),
+    readWords: (minutes) => ({ items: textsOf(shuffled(this.take(wordsFor("readWords", minutes)), this.from)) }),
+    readAgain: () => {
+      const last = this.given.slice(-12);
+      return { items: shuffled(last.length > 0 ? [...new Set(last)] : textsOf(this.take(6)), this.from) };
+    },
+    madeUp: (minutes) => this.sounded(2 + minutes * 2),
+    chain: (minutes) => this.chained(Math.min(12, 5 + minutes)),
+    sort: (minutes) => this.sorted(2 + minutes),
+    pairs: (minutes) => this.paired(2 + minutes),
+    build: (minutes) => ({ items: textsOf(this.take(wordsFor("build", minutes))) }),
+    writeWords: (minutes) => ({ items: textsOf(this.take(wordsFor("writeWords", minutes))) }),
+    exceptionWords: (minutes) => ({ items: [...this.by.exceptionWords].reverse().slice(0, 3 + minutes) }),
+    readSentence: (minutes) => this.sentencesOf(minutes, "readSentence"),
+    sentence: () => this.sentencesOf(1, "sentence"),
+    yesNo: (minutes) => this.questions(minutes),
+    text: () => this.text(),
+    lastLook: (minutes) => {
+      const { target, revisit } = this.by;
+      return { items: [...new Set([target, ...revisit])].slice(0, 3 + minutes) };
+    },
+  };
+
+  /** Each child's own cards: what is in doubt first, and what all of the group revisits behind. */
+  private cards(most: number): Filled {
+    const { target, revisit, children } = this.by;
+    const doubt = (chance: number) => chance * (1 - chance);
+    const own = children.map(({ id, chances }) => {
+      const doubtful = [...chances]
+        .filter(([gpc, chance]) => gpc !== target && chance >= LOST && chance < SURE)
+        .sort((one, other) => doubt(other[1]) - doubt(one[1]))
+        .map(([gpc]) => gpc);
+      const sure = (gpc: Gpc) => (chances.get(gpc) ?? 0) >= SURE;
+      const shared = revisit.filter((gpc) => gpc !== target && !sure(gpc));
+      return {
+        childId: id,
+        items: [...new Set([...shared.slice(0, 2), ...doubtful, ...shared])].slice(0, Math.min(6, most)),
+      };
+    });
+    const counts = new Map<Gpc, number>();
+    for (const { items } of own) for (const gpc of items) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
+    const usual = [...new Set(revisit)].filter((gpc) => gpc !== target).slice(0, Math.min(6, most));
+    const items =
+      counts.size > 0
+        ? [...counts]
+            .sort((one, other) => other[1] - one[1])
+            .map(([gpc]) => gpc)
+            .slice(0, Math.max(6, most * 2))
+        : usual;
+    const each = own.filter((one) => one.items.length > 0);
+    return each.length > 0 ? { items, each } : { items };
+  }
+
+  /** Words to be heard: with the sound at the start, in the middle, at the end, and without it, as often as words allow. */
+  private heard(count: number): Filled {
+    const { target, lexicon, age } = this.by;
+    const { sound } = splitGpc(target);
+    const known = lexicon.words.filter(
+      ({ knownBy, band, units }) => knownBy <= Math.min(age, 7) && band <= 2 && units.length <= 4,
+    );
+    const at = (place: keyof typeof PLACES) =>
+      known.filter(({ units }) => {
+        const places = units.flatMap((unit, where) => (unit.sound === sound ? where : []));
+        const [only] = places;
+        if (places.length !== 1 || only === undefined) return false;
+        const here = only === 0 ? "start" : only === units.length - 1 ? "end" : "middle";
+        return here === place;
+      });
+    const without = known.filter(({ units }) => units.every((unit) => unit.sound !== sound));
+    const some = (list: readonly Word[]) => shuffled(list, this.from).slice(0, Math.max(1, Math.floor(count / 4)));
+    const items = [
+      ...(["start", "middle", "end"] as const).flatMap((place) =>
+        some(at(place)).map(({ text }) => `${text} (${PLACES[place]})`),
+      ),
+      ...some(without).map(({ text }) => `${text} (not there)`),
+    ];
+    return { items: shuffled(items, this.from) };
+  }
+
+  private sounded(count: number): Filled {
+    const { madeUp, known, target, seed } = this.by;
+    const found = findMadeUp({ madeUp, known: new Set([...known, target]), target, count, seed });
+    if (found.length > 0) return { items: found.map(({ text }) => text) };
+    return { items: [], remark: `No made-up word has ${shown(target)} and otherwise only what they can read.` };
+  }
+
+  private chained(steps: number): Filled {
+    const { lexicon, known, target, seed } = this.by;
+    for (const length of [steps, 6]) {
+      const made = chain({ lexicon, known, target, steps: length, band: 4, seed });
+      if (made.ok) return { items: made.links.map(({ word }) => word.text) };
+    }
+    return {
+      items: textsOf(this.take(5)),
+      remark: `No chain of words turns on ${shown(target)}; these are single words.`,
+    };
+  }
+
+  /** The spellings of the sound that are known beside the target; with none, another spelling that is. */
+  private sorted(count: number): Filled {
+    const { lexicon, known, target, seed } = this.by;
+    const others = spellingsOfSound(splitGpc(target).sound)
+      .map(({ gpc }) => gpc)
+      .filter((gpc) => gpc !== target && known.has(gpc));
+    const gpcs = [target, ...others].slice(0, 3);
+    if (gpcs.length < 2)
+      return {
+        items: textsOf(this.take(count)),
+        remark: `No other spelling of the sound of ${shown(target)} is known yet; there is nothing to sort.`,
+      };
+    const made = heaps(gpcs, { lexicon, known: new Set([...known, target]), count, seed, band: 4 });
+    return { items: made.map(({ gpc, words }) => `${shown(gpc)}: ${textsOf(words).join(", ")}`) };
+  }
+
+  private paired(count: number): Filled {
+    const { lexicon, known, target, seed } = this.by;
+    const sound = splitGpc(target).sound;
+    for (const { sound: other } of likelyConfusions(target, 6)) {
+      const made = minimalPairs({
+        lexicon,
+        known: new Set([...known, target]),
+        sounds: [sound, other],
+        count,
+        seed,
+        band: 4,
+      });
+      if (made.length > 0) return { items: made.map((pair) => `${pair.one.text} / ${pair.other.text}`) };
+    }
+    return {
+      items: [],
+      remark: `No two words differ only in the sound of ${shown(target)} and one that is mixed up with it.`,
+    };
+  }
+
+  private sentencesOf(count: number, kind: "sentence" | "readSentence"): Filled {
+    const free = this.judged.filter(({ text }) => kindOfSentence(text) === "statement" && !this.given.includes(text));
+    const practising = free.filter(({ practises }) => practises);
+    const choice = practising.length > 0 ? practising : free.slice(-12);
+    const items = shuffled(choice, this.from)
+      .slice(0, count)
+      .map(({ text }) => text);
+    this.given.push(...items);
+    const target = shown(this.by.target);
+    if (items.length === 0)
+      return {
+        items,
+        remark: "No sentence in the list can be read with what all of these children know. Write your own below.",
+      };
+    if (practising.length > 0 || kind === "readSentence") return { items };
+    return {
+      items,
+      remark: `No sentence in the list practises ${target} with what all of these children know; this one revisits other spellings.`,
+    };
+  }
+
+  private questions(count: number): Filled {
+    const { answers } = this.by;
+    const free = this.judged.filter(({ text }) => answers.has(text));
+    const first = [...free.filter(({ practises }) => practises), ...free.filter(({ practises }) => !practises)];
+    const items = first.slice(0, 12);
+    const some = shuffled(items.slice(0, Math.max(count, 4)), this.from).slice(0, count);
+    if (some.length === 0)
+      return { items: [], remark: "No question in the list can be read by all of these children yet." };
+    return { items: some.map(({ text }) => `${text} (${answers.get(text)})`) };
+  }
+
+  /** The text of the shelf that all can read with most of the target in it. */
+  private text(): Filled {
+    const { texts, age } = this.by;
+    let best: { title: string; hits: number } | undefined;
+    for (const { title, body, exceptions } of texts) {
+      const wholes = new Set([...(this.reader.wholes ?? []), ...exceptions.map((word) => word.toLowerCase())]);
+      const words = judgeText(body, { ...this.reader, wholes });
+      // Names are told beforehand.
+      const isName = (text: string) => /^[A-Z]/.test(text) && this.reader.lexicon.find(text).length === 0;
+      const hard = words
+        .filter(({ text }) => !isName(text))
+        .filter(
+          ({ verdict, source, text }) =>
+            verdict === "not yet" || source === "rules" || (this.reader.lexicon.find(text)[0]?.knownBy ?? 0) > age,
+        );
+      if (hard.length > 0) continue;
+      const hits = words.filter(({ verdict }) => verdict === "target").length;
+      if (!best || hits > best.hits) best = { title, hits };
+    }
+    if (!best) return { items: [], remark: "No text of the shelf can be read by all of these children yet." };
+    return { items: [best.title] };
+  }
+}
+
+/** Words of the list that a part wishes for in so many minutes. */
+function wordsFor(kind: PartKind, minutes: number): number {
+  if (kind === "readWords") return minutes * 3;
+  if (kind === "blend") return minutes + 2;
+  return kind === "build" || kind === "writeWords" ? minutes + 1 : 0;
+}
+
+interface Judged {
+  readonly text: string;
+  readonly practises: boolean;
+}
+
+/** Sentences of which every word is known or taught as a whole, and of their age. All are judged in one go. */
+function judgeSentences(sentences: readonly string[], reader: TaughtReader, age: KnownBy): Judged[] {
+  const readable: Judged[] = [];
+  const words = judgeText(sentences.join("\n"), reader);
+  let at = 0;
+  let next = 0;
+  for (const text of sentences) {
+    const end = at + text.length;
+    let fits = true;
+    let practises = false;
+    for (let word = words[next]; word && word.at < end; word = words[++next]) {
+      if (word.verdict === "not yet" || word.source === "rules") fits = false;
+      if ((reader.lexicon.find(word.text)[0]?.knownBy ?? 0) > age) fits = false;
+      if (word.verdict === "target") practises = true;
+    }
+    if (fits) readable.push({ text, practises });
+    at = end + 1;
+  }
+  return readable;
+}
+
+function textsOf(words: readonly Word[]): string[] {
+  return words.map(({ text }) => text);
+}
+
+function shown(gpc: Gpc): string {
+  return showGrapheme(findCorrespondence(gpc)?.grapheme ?? splitGpc(gpc).grapheme);
+}
+
+/** What the adult does in a part, in a sentence or two. */
+export function howTo(kind: PartKind, target: Gpc): string {
+  const entry = findCorrespondence(target);
+  const sound = plainSound(splitGpc(target).sound);
+  const says: Readonly<Record<PartKind, () => string>> = {
+    revisit: () =>
+      "Show each child its own cards, shuffled. Put a card back in the pile when it was not right at once.",
+    hear: () =>
+      `Say each word. Children show whether “${sound}” is at the start, in the middle, at the end, or not there.`,
+    teach: () => {
+      const mixed = likelyConfusions(target, 1)[0];
+      const watch = mixed ? ` Listen for “${plainSound(mixed.sound)}” said instead.` : "";
+      return `Show ${shown(target)}, say “${sound}” as in ${entry?.keyword ?? shown(target)}. Each child says it, then traces it while saying it.${watch}`;
+    },
+    blend: () => "Lay one sound card after the other. Children say each sound, then the word.",
+    readWords: () => "Each child reads a word alone; the others read it in their heads and nod when ready.",
+    readAgain: () => "The same words without marks. Each child reads a line as smoothly as they can.",
+    madeUp: () => "Say first that these are no real words. Each child sounds one out.",
+    chain: () => "Build the first word. Say the next; a child changes the one sound that is another.",
+    sort: () => "Read the word, then lay it under the spelling that it has.",
+    pairs: () => "Say one of the two; a child points to it, then reads both.",
+    build: () => "Say the word. Children put a tile in a box for each sound, then read it back.",
+    writeWords: () => "Say the word, children count its sounds on their fingers, then write and check.",
+    exceptionWords: () => "Read the word, find the part that is not as expected, read it again.",
+    readSentence: () => "Each child reads a sentence alone, then says it as if telling someone.",
+    sentence: () => "Say the sentence twice. Children repeat it, count the words, then write and read it back.",
+    yesNo: () => "A child reads the question; all answer, one says why.",
+    text: () => "Look at the hard words first. Each child reads alone; ask what happened.",
+    lastLook: () => "Each child says the sound at sight. Mark it on the card.",
+  };
+  return says[kind]();
+}
+
+/** How many words there were, in a sentence, when they were few. */
+export function fewWords(count: number, target: Gpc): string | undefined {
+  if (count >= 13) return undefined;
+  return count === 0
+    ? `No word in the list has ${shown(target)} and otherwise only what all of these children can read. Check more of what was taught, or add your own words.`
+    : `Only ${plural(count, "word")} with ${shown(target)} ${count === 1 ? "fits" : "fit"} what all of these children can read. Add your own words if you like.`;
+}
