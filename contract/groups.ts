@@ -243,6 +243,19 @@ export const replanSession = {
   answer: sessionView,
 } as const satisfies Endpoint;
 
+/**
+ * Fills one part of a session anew, with other words than those that stand in it. Made from an older `version` it is answered
+ * with both (409); there is no such part, or nothing to fill it with (422).
+ */
+export const otherPart = {
+  method: "POST",
+  path: "/api/sessions/:id/parts/:at/others",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
+  params: z.object({ id, at: z.coerce.number().int().min(0).max(MOST_PARTS) }),
+  body: z.object({ version: onto, seed: z.number().int().min(0).max(2_147_483_647) }),
+  answer: sessionView,
+} as const satisfies Endpoint;
+
 /** Another session of the same group with the same plan, for whoever is in the group now. */
 export const copySession = {
   method: "POST",

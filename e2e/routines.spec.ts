@@ -60,6 +60,13 @@ test("a routine is copied, changed by keys and by hand, given to a group, and a 
   // Each child has cards of its own.
   await expect(page.getByRole("region", { name: "Revisit" })).toContainText("Fitz R.");
   await expectAccessible(page);
+  // One part with others, and back again.
+  const words = page.getByRole("region", { name: "Read words" });
+  const before = await words.innerText();
+  await page.getByRole("button", { name: "Others for Read words" }).click();
+  await expect.poll(() => words.innerText()).not.toBe(before);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => words.innerText()).toBe(before);
   await page.getByRole("button", { name: "Change day or target" }).click();
   await page.getByLabel("Held as").selectOption({ label: "Short, 10 minutes" });
   await page.getByRole("button", { name: "Fill anew" }).click();

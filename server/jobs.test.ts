@@ -49,7 +49,7 @@ const toFill = {
     children: [],
   },
   targets: ["g=g"],
-  ...{ wish: null, weights: startingWeights, said: [], hadLately: [] },
+  ...{ wish: null, weights: startingWeights, said: [], hadLately: [], missedWords: [], mixedSounds: [] },
   routine: shippedRoutines[USUAL] as Routine,
 };
 

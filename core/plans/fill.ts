@@ -56,6 +56,9 @@ export interface Filling {
   readonly exceptionWords: readonly string[];
   /** Words that these children had in the last days. */
   readonly hadLately: readonly string[];
+  /** Exception words that they miss, and sounds that they take for one another, what is missing most first. */
+  readonly missedWords: readonly string[];
+  readonly mixedSounds: readonly (readonly [string, string])[];
   readonly seed: number;
 }
 
@@ -140,7 +143,7 @@ export class Filler {
     pairs: (minutes) => this.paired(2 + minutes),
     build: (minutes) => ({ items: textsOf(this.take(wordsFor("build", minutes))) }),
     writeWords: (minutes) => ({ items: textsOf(this.take(wordsFor("writeWords", minutes))) }),
-    exceptionWords: (minutes) => ({ items: [...this.by.exceptionWords].reverse().slice(0, 3 + minutes) }),
+    exceptionWords: (minutes) => ({ items: this.exceptions().slice(0, 3 + minutes) }),
     readSentence: (minutes) => this.sentencesOf(minutes, "readSentence"),
     sentence: () => this.sentencesOf(1, "sentence"),
     yesNo: (minutes) => this.questions(minutes),
@@ -150,6 +153,13 @@ export class Filler {
       return { items: [...new Set([target, ...revisit])].slice(0, 3 + minutes) };
     },
   };
+
+  /** Those that were missed first, then those taught last. */
+  private exceptions(): readonly string[] {
+    const taught = [...this.by.exceptionWords].reverse();
+    const missed = this.by.missedWords.flatMap((word) => taught.find((one) => one.toLowerCase() === word) ?? []);
+    return [...new Set([...missed, ...taught])];
+  }
 
   /** Each child's own cards: what is in doubt first, and what all of the group revisits behind. */
   private cards(most: number): Filled {
@@ -242,18 +252,18 @@ export class Filler {
     return { items: made.map(({ gpc, words }) => `${shown(gpc)}: ${textsOf(words).join(", ")}`) };
   }
 
+  /** Two words for two sounds that these children mix up, those with the target first; else for what it is likely mixed up with. */
   private paired(count: number): Filled {
-    const { lexicon, known, target, seed } = this.by;
-    const sound = splitGpc(target).sound;
-    for (const { sound: other } of likelyConfusions(target, 6)) {
-      const made = minimalPairs({
-        lexicon,
-        known: new Set([...known, target]),
-        sounds: [sound, other],
-        count,
-        seed,
-        band: 4,
-      });
+    const { lexicon, known, target, mixedSounds, seed } = this.by;
+    const { sound } = splitGpc(target);
+    const mixed = [
+      ...mixedSounds.filter((pair) => pair.includes(sound)),
+      ...mixedSounds.filter((pair) => !pair.includes(sound)),
+    ];
+    const likely = likelyConfusions(target, 6).map(({ sound: other }) => [sound, other] as const);
+    const readable = new Set([...known, target]);
+    for (const sounds of [...mixed, ...likely]) {
+      const made = minimalPairs({ lexicon, known: readable, sounds, count, seed, band: 4 });
       if (made.length > 0) return { items: made.map((pair) => `${pair.one.text} / ${pair.other.text}`) };
     }
     return {

@@ -47,6 +47,9 @@ export interface PlanWanted {
   readonly exceptionWords: readonly string[];
   /** Words that these children had in the last days: others are taken while 40 fit. */
   readonly hadLately?: readonly string[];
+  /** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
+  readonly missedWords?: readonly string[];
+  readonly mixedSounds?: readonly (readonly [string, string])[];
   /** How the session is held; the usual one when left out. */
   readonly routine?: Routine;
   readonly seed: number;
@@ -80,7 +83,16 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] as Routine } = wanted;
   const filler = new Filler(
     {
-      ...{ children, answers: new Map(), madeUp: [], texts: [], hadLately: [], ...wanted },
+      ...{
+        children,
+        answers: new Map(),
+        madeUp: [],
+        texts: [],
+        hadLately: [],
+        missedWords: [],
+        mixedSounds: [],
+        ...wanted,
+      },
       age: wanted.age ?? 12,
       revisit: [...new Set(wanted.revisit)].filter((gpc) => gpc !== target),
     },

@@ -146,6 +146,22 @@ test("a part that cannot be filled stays, empty, and is told", () => {
   expect(part(plan, "text")).toEqual([]);
 });
 
+test("exception words that were missed come first, and pairs are of sounds that these children mix up", () => {
+  const wanted = at("s24", "ai=ai");
+  const last = wanted.exceptionWords[0] ?? "";
+  const plan = planSession({
+    ...{ ...wanted, routine: all },
+    ...{ missedWords: ["nonsense", last.toLowerCase()], mixedSounds: [["i", "e"] as const] },
+  });
+  expect(part(plan, "exceptionWords")[0]).toBe(last);
+  for (const pair of part(plan, "pairs")) {
+    const sounds = pair.split(" / ").map((text) => wordOf(text)?.units.map((unit) => unit.sound) ?? []);
+    const [one = [], other = []] = sounds;
+    const differ = one.flatMap((sound, place) => (sound === other[place] ? [] : [sound, other[place]]));
+    expect(differ.sort()).toEqual(["e", "i"]);
+  }
+});
+
 test("the school's own words for a part stand in the plan", () => {
   const [first] = all.parts;
   const routine = { ...all, parts: first ? [{ ...first, how: "Use the blue box." }] : [] };

@@ -115,6 +115,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
     planNewSession: { id: uuid(), groupId, heldOn: "2026-11-21", target: null, seed: 1 },
     editSession: { version: 0, heldOn: "2026-11-21" },
     replanSession: { version: 0, target: "s=s", seed: 1 },
+    otherPart: { version: 0, seed: 1 },
     copySession: { id: uuid(), heldOn: "2026-11-22" },
     shareSession: { endsOn: "2026-12-20" },
     reportSession: { id: uuid(), by: "D.", at, came: [childId], reached: null, marks: [], note: "" },
@@ -166,6 +167,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
     forKey: `child:${childId}`,
     reportId: one.reportId,
     wishId: one.wishId,
+    at: "0",
     day: "2026-11-20",
   };
   const query: Record<string, string> = {};

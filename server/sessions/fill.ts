@@ -24,17 +24,20 @@ export interface ToFill {
   readonly routine: Routine;
   /** Words that the group had in the last days. */
   readonly hadLately: readonly string[];
+  /** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
+  readonly missedWords: readonly string[];
+  readonly mixedSounds: readonly (readonly [string, string])[];
 }
 
 /** A plan for children with this in common; or why there is none, in a sentence. */
 export function fillSession(
-  { words, common, targets, wish, weights, said, routine, hadLately }: ToFill,
+  { words, common, targets, wish, weights, said, routine, hadLately, missedWords, mixedSounds }: ToFill,
   { stock, seed }: JobGiven<Shipped>,
 ): { readonly plan: SessionPlan } | { readonly unfit: string } {
   const lexicon = lexiconOf(stock.lexicon, words);
   const offered = withinAge(lexicon, common.age);
   // Where nothing new is taught, what is in doubt is practised.
-  const doubted = teachesNew(routine) ? undefined : (common.unsteady[0] ?? common.known.at(-1));
+  const doubted = teachesNew(routine) ? undefined : mostDoubted(common, offered);
   const target = wish ?? doubted ?? nextTarget({ targets, common, lexicon, offered, weights, said });
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
@@ -51,7 +54,7 @@ export function fillSession(
     texts: stock.texts,
     children: common.children.map(({ id, chances }) => ({ id, chances: new Map(chances) })),
     routine,
-    hadLately,
+    ...{ hadLately, missedWords, mixedSounds },
     exceptionWords: common.wholes,
     seed,
   });
@@ -96,4 +99,17 @@ function nextTarget({
   const most = [...counted].sort((one, other) => other.count - one.count)[0];
   const first = counted.find(({ gpc, count }) => pinned.has(gpc) && count > 0);
   return (first ?? counted.find(({ count }) => count >= ENOUGH_WORDS) ?? most)?.gpc;
+}
+
+/** Of what these children were taught, the spelling that is most in doubt over all of them and has words enough to practise it. */
+function mostDoubted({ children, known, unsteady }: Common, offered: Lexicon): string | undefined {
+  const doubt = new Map<string, number>();
+  for (const { chances } of children)
+    for (const [gpc, chance] of chances) doubt.set(gpc, (doubt.get(gpc) ?? 0) + chance * (1 - chance));
+  const open = [...new Set([...unsteady, ...known])].sort(
+    (one, other) => (doubt.get(other) ?? 0) - (doubt.get(one) ?? 0),
+  );
+  const readable = new Set(known);
+  const enough = open.slice(0, 12).find((gpc) => practiceWords(offered, readable, gpc).length >= ENOUGH_WORDS);
+  return enough ?? open[0];
 }

@@ -4,7 +4,7 @@ import type { Said } from "#core/groups";
 import { kindsOfPart, type ReadingLimit } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
-import { commonOf } from "../standings/repository.ts";
+import { commonOf, otherNeedsOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
 import type { ToFill } from "./fill.ts";
@@ -42,6 +42,27 @@ export async function toFill(
     said: await saidOfAll(inside, childIds, today),
     routine: await routineNamed(inside, routine),
     hadLately: await hadLately(inside, groupId, today),
+    ...(await missedIn(inside, childIds, today)),
+  };
+}
+
+/** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
+async function missedIn(
+  inside: Inside,
+  childIds: readonly string[],
+  today: string,
+): Promise<Pick<ToFill, "missedWords" | "mixedSounds">> {
+  const sums = new Map<string, number>();
+  for (const needs of (await otherNeedsOf(inside, childIds, today)).values())
+    for (const { id, need } of needs) sums.set(id, (sums.get(id) ?? 0) + need);
+  const ids = [...sums].sort((one, other) => other[1] - one[1]).map(([id]) => id);
+  const after = (start: string) => ids.flatMap((id) => (id.startsWith(start) ? id.slice(start.length) : []));
+  return {
+    missedWords: after("read "),
+    mixedSounds: after("contrast sound ").flatMap((pair) => {
+      const [one = "", other = ""] = pair.split("/");
+      return one && other ? [[one, other] as const] : [];
+    }),
   };
 }
 

@@ -4,6 +4,7 @@ import {
   type GroupView,
   getSession,
   listSessions,
+  otherPart,
   type PlanBody,
   planNewSession,
   removeSession,
@@ -11,11 +12,12 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { USUAL } from "#core/plans";
+import { type SessionPart, USUAL } from "#core/plans";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+import type { ToFill } from "./fill.ts";
 import type { SessionChange } from "./repository.ts";
 
 /** A plan is filled by a job, between the transaction that reads and the one that writes. */
@@ -26,6 +28,14 @@ export async function mustSession(school: School, id: string): Promise<SessionVi
   const session = await school.sessions.view(id);
   if (!session) throw notFound("session");
   return session;
+}
+
+/** A part as it is kept. */
+function bodyOf({ each, ...part }: SessionPart): PlanBody["parts"][number] {
+  return {
+    ...{ ...part, items: [...part.items] },
+    ...(each ? { each: each.map((one) => ({ ...one, items: [...one.items] })) } : {}),
+  };
 }
 
 /** Sessions of groups: planned, changed, shared, and what was said of them. */
@@ -43,10 +53,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const plan: PlanBody = {
       target,
       remarks: [...remarks],
-      parts: parts.map(({ each, ...part }) => ({
-        ...{ ...part, items: [...part.items] },
-        ...(each ? { each: each.map((one) => ({ ...one, items: [...one.items] })) } : {}),
-      })),
+      parts: parts.map(bodyOf),
     };
     return { plan, known: [...from.common.known], wholes: [...from.common.wholes] };
   }
@@ -156,6 +163,39 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(() => change(school, { id: session.id, version: body.version }, plan));
+    },
+    between,
+  );
+
+  serve(
+    otherPart,
+    async ({ params, body, school, now, request }) => {
+      const session = await mustSession(school, params.id);
+      const part = session.plan.parts[params.at];
+      if (!part) throw unfit("This session has no such part any more. Nothing was changed.");
+      const group = await school.groups.find(session.groupId);
+      const wanted = {
+        ...{ childIds: session.members.map((member) => member.id), targets: session.targets },
+        ...{ wish: session.plan.target, today: await school.settings.dayOf(now), reads: group?.reads ?? "all" },
+        ...{ groupId: session.groupId, routine: USUAL },
+      };
+      const { kind, minutes, how } = part;
+      const from = await school.planning.toFill(wanted);
+      const given = session.plan.parts.flatMap(({ items }) => items);
+      const one: ToFill = {
+        ...from,
+        routine: { name: "", about: "", parts: [{ kind, minutes, who: "child", how }] },
+        hadLately: [...from.hadLately, ...given],
+      };
+      const done = await jobs.run("fillSession", one, body.seed, { signal: untilGone(request) });
+      if ("unfit" in done) throw unfit(done.unfit);
+      const [filled] = done.plan.parts;
+      if (!filled || filled.items.length === 0)
+        throw unfit(done.plan.remarks[0] ?? "There is nothing else for this part.");
+      const fresh = bodyOf(filled);
+      const parts = session.plan.parts.map((each, at) => (at === params.at ? fresh : each));
+      const plan = { ...session.plan, parts };
+      return school.together(() => change(school, { id: session.id, version: body.version }, { plan }));
     },
     between,
   );

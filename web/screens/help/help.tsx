@@ -16,8 +16,8 @@ export function Screen() {
           <p>
             Put children into a <b>Class</b> and mark how far it has been taught. <b>Check</b> one child, or several
             in a row, or a group on paper. See on <b>Gaps</b> who knows what. Let <b>Groups</b> be proposed, change
-            them, save them. Plan a <b>Session</b> for a group, print it or share it, and take back what happened.
-            Then check again.
+            them, save them. Plan a <b>Session</b> for a group in the routine of your school, print it or share it,
+            and take back what happened. Then check again.
           </p>
         </Part>
         <Part title="When groups meet">

@@ -1,4 +1,4 @@
-import { Pencil } from "lucide-react";
+import { Pencil, RefreshCw } from "lucide-react";
 import { useState } from "react";
 import type { PlanBody } from "#contract";
 import { correspondences, type Gpc, showGrapheme } from "#core/phonics";
@@ -19,6 +19,8 @@ interface PartWanted {
   /** Missing until the lexicon has arrived; nothing is judged till then. */
   readonly reader: TaughtReader | undefined;
   readonly onChange: (part: Part) => Promise<boolean>;
+  /** Fills it with others; missing where there is nothing to choose. */
+  readonly onOthers?: (() => Promise<unknown>) | undefined;
 }
 
 const everySpelling: readonly Gpc[] = correspondences
@@ -31,7 +33,7 @@ function whatOf(kind: Part["kind"]): What {
 }
 
 /** One part of the plan: read it, or edit its minutes and its lines. */
-export function PartEditor({ part, nameOf, reader, onChange }: PartWanted) {
+export function PartEditor({ part, nameOf, reader, onChange, onOthers }: PartWanted) {
   const [editing, setEditing] = useState(false);
   return (
     <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={kindsOfPart[part.kind].title}>
@@ -39,6 +41,16 @@ export function PartEditor({ part, nameOf, reader, onChange }: PartWanted) {
         <h2 className="text-base">
           {kindsOfPart[part.kind].title} <span className="font-normal text-soft">{part.minutes} min</span>
         </h2>
+        {!editing && onOthers && (
+          <Button
+            shape="quiet"
+            className="-my-1 ml-auto"
+            aria-label={`Others for ${kindsOfPart[part.kind].title}`}
+            onClick={onOthers}
+          >
+            <RefreshCw size={14} aria-hidden /> Others
+          </Button>
+        )}
         {!editing && (
           <Button
             shape="quiet"

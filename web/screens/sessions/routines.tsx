@@ -307,8 +307,8 @@ function PartLine({
   return (
     <li className="flex flex-col gap-1.5 py-2">
       <div className="flex flex-wrap items-center gap-2">
-        <strong className="min-w-40 flex-1">{title}</strong>
-        <div className="w-20">
+        <strong className="min-w-28 flex-1">{title}</strong>
+        <div className="w-16">
           <TextField
             bare
             label={`Minutes of ${called}`}
@@ -321,7 +321,7 @@ function PartLine({
             }
           />
         </div>
-        <div className="w-48">
+        <div className="w-40">
           <Choice
             bare
             label={`Who does ${called}`}
@@ -335,13 +335,25 @@ function PartLine({
             ))}
           </Choice>
         </div>
-        <Button shape="quiet" disabled={at === 0} aria-label={`Move ${called} up`} onClick={() => onMove(-1)}>
+        <Button
+          shape="quiet"
+          className="px-1.5"
+          disabled={at === 0}
+          aria-label={`Move ${called} up`}
+          onClick={() => onMove(-1)}
+        >
           <ArrowUp size={16} aria-hidden />
         </Button>
-        <Button shape="quiet" disabled={last} aria-label={`Move ${called} down`} onClick={() => onMove(1)}>
+        <Button
+          shape="quiet"
+          className="px-1.5"
+          disabled={last}
+          aria-label={`Move ${called} down`}
+          onClick={() => onMove(1)}
+        >
           <ArrowDown size={16} aria-hidden />
         </Button>
-        <Button shape="quiet" aria-label={`Remove ${called}`} onClick={onRemove}>
+        <Button shape="quiet" className="px-1.5" aria-label={`Remove ${called}`} onClick={onRemove}>
           <X size={16} aria-hidden />
         </Button>
       </div>

@@ -7,6 +7,7 @@ import {
   getSchool,
   getSession,
   listGroups,
+  otherPart,
   type PlanBody,
   removeSession,
   replanSession,
@@ -125,6 +126,23 @@ function Session({ session, today }: { session: SessionView; today: string }) {
         }),
       "Filled anew from the word list.",
     );
+  /** One part filled with other words; the plan as it was is one press away. */
+  const others = async (at: number) => {
+    try {
+      const { version } = session;
+      const filled = await call(otherPart, { params: { id: session.id, at }, body: { version, seed: newSeed() } });
+      await refreshAll();
+      const before = session.plan;
+      toastWithUndo("Filled with others.", () =>
+        write(() =>
+          call(editSession, { params: { id: session.id }, body: { version: filled.version, plan: before } }),
+        ),
+      );
+    } catch (error) {
+      toast.error(wordsOfError(error));
+      await refreshAll();
+    }
+  };
   const remove = async () => {
     if (!(await write(() => call(removeSession, { params: { id: session.id } })))) return;
     navigate("/sessions");
@@ -186,6 +204,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
               // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
               key={`${part.kind} ${at}`}
               part={part}
+              onOthers={["teach", "lastLook", "exceptionWords"].includes(part.kind) ? undefined : () => others(at)}
               nameOf={(id) => session.members.find((one) => one.id === id)?.name ?? ""}
               reader={reader}
               onChange={(changed) =>
