@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { doers, MOST_PART_MINUTES, MOST_PARTS, partKinds, routineFaults, shippedRoutines } from "#core/plans";
+import { doers, MOST_PART_MINUTES, MOST_PARTS, partKinds, routineFaults, shippedIds } from "#core/plans";
 import { byId, count, done, id, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -25,7 +25,7 @@ export const routine = z
 export type RoutineBody = z.infer<typeof routine>;
 
 /** One that ships, or the id of a school's own. */
-export const routineId = z.union([z.enum(Object.keys(shippedRoutines) as [string, ...string[]]), id]);
+export const routineId = z.union([z.enum(shippedIds), id]);
 
 /** The school's own routines, by name; those that ship stand in the program. */
 export const listRoutines = {

@@ -3,7 +3,7 @@ import { pathToFileURL } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { defaultSettings, sectionOf } from "#core/checks";
 import { startingWeights } from "#core/groups";
-import { type Routine, shippedRoutines, USUAL } from "#core/plans";
+import { shippedRoutines, USUAL } from "#core/plans";
 import type { Dealt } from "./checks/deal.ts";
 import { jobsHere, poolOfJobs } from "./frame/jobs.ts";
 import { HttpProblem } from "./frame/problem.ts";
@@ -50,7 +50,7 @@ const toFill = {
   },
   targets: ["g=g"],
   ...{ wish: null, weights: startingWeights, said: [], hadLately: [], missedWords: [], mixedSounds: [] },
-  routine: shippedRoutines[USUAL] as Routine,
+  routine: shippedRoutines[USUAL],
 };
 
 describe("jobs on threads of their own", () => {

@@ -25,7 +25,7 @@ import {
   type TaughtReader,
   type Word,
 } from "#core/words";
-import type { PartKind } from "./kinds.ts";
+import type { PartKind } from "./part-kinds.ts";
 
 /** A child of a group as a session looks at it. */
 export interface SessionChild {

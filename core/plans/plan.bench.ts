@@ -27,7 +27,7 @@ describe("one session over the whole word list", () => {
     planSession({
       ...{ known, target: "oo=oo", revisit: ["ai=ai", "ee=ee"], lexicon, sentences, answers, madeUp, texts },
       ...{ exceptionWords: exceptionWordsUpTo(order, "s20"), seed: 1, children: six, age: 9 },
-      ...(shippedRoutines.mixed ? { routine: shippedRoutines.mixed } : {}),
+      routine: shippedRoutines.mixed,
     });
   });
   bench("planSession", () => {

@@ -2,9 +2,11 @@ import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, fewWords, howTo, type SessionChild, type ShelfEntry } from "./fill.ts";
-import { kindsOfPart, type PartKind } from "./kinds.ts";
+import { kindsOfPart } from "./kinds.ts";
+import type { PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
-import { type Routine, shippedRoutines, USUAL } from "./routine.ts";
+import { type Routine, USUAL } from "./routine.ts";
+import { shippedRoutines } from "./shipped.ts";
 
 export interface SessionPart {
   readonly kind: PartKind;
@@ -80,7 +82,7 @@ export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target:
  * filled stays, empty, with a remark.
  */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] as Routine } = wanted;
+  const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] } = wanted;
   const filler = new Filler(
     {
       ...{

@@ -1,3 +1,4 @@
 /** How counts and days are put into words, everywhere alike. */
 export * from "./day.ts";
 export * from "./plural.ts";
+export * from "./time.ts";

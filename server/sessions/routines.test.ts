@@ -93,7 +93,7 @@ test("a group goes by the usual routine, then by its own; a session by another, 
     (await house.ask(getSession, { params: { id } })).plan.parts.map(({ kind }) => kind);
   const [first, second, third] = [uuid(), uuid(), uuid()];
   await plan(first);
-  expect(await kinds(first)).toEqual(shippedRoutines.usual?.parts.map(({ kind }) => kind));
+  expect(await kinds(first)).toEqual(shippedRoutines.usual.parts.map(({ kind }) => kind));
   await house.ask(setGroupRoutine, { params: { id: groupId }, body: { routine: own } });
   expect((await house.ask(getGroup, { params: { id: groupId } })).routine).toBe(own);
   const { plan: made } = await plan(second);
@@ -101,7 +101,7 @@ test("a group goes by the usual routine, then by its own; a session by another, 
   expect(made.parts[1]?.how).toBe("On the mat.");
   expect(await kinds(first)).toHaveLength(7);
   await plan(third, { routine: "short" });
-  expect(await kinds(third)).toEqual(shippedRoutines.short?.parts.map(({ kind }) => kind));
+  expect(await kinds(third)).toEqual(shippedRoutines.short.parts.map(({ kind }) => kind));
   const { version } = await house.ask(getSession, { params: { id: third } });
   const again = { version, target: "s=s", routine: "hearing", seed: 1 };
   await house.ask(replanSession, { params: { id: third }, body: again });
@@ -136,7 +136,7 @@ test("words of the last week's sessions are not taken again while there are fort
   const target = "a=a";
   const first = words(await plan(uuid(), { heldOn: "2026-11-20", target, routine: "usual", seed: 9 }));
   const second = words(await plan(uuid(), { target, routine: "usual", seed: 9 }));
-  const exception = shippedRoutines.usual?.parts.some(({ kind }) => kind === "exceptionWords");
+  const exception = shippedRoutines.usual.parts.some(({ kind }) => kind === "exceptionWords");
   expect(exception).toBe(true);
   const shared = second.filter(
     (word) => first.includes(word) && word.length > 2 && !["the", "was", "said"].includes(word),

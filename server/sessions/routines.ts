@@ -1,6 +1,6 @@
 import { and, eq, sql } from "drizzle-orm";
 import type { RoutineBody } from "#contract";
-import { type Routine, shippedRoutines, USUAL } from "#core/plans";
+import { type Routine, shippedRoutine, shippedRoutines, USUAL } from "#core/plans";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -28,7 +28,7 @@ const anId = /^[0-9a-f]{8}-/;
 /** The routine that is meant: one that ships, one of the school's own, or the usual one where that is gone. */
 export async function named(inside: Inside, which: string): Promise<Routine> {
   const own = anId.test(which) ? await find(inside, which) : undefined;
-  return own?.routine ?? shippedRoutines[which] ?? (shippedRoutines[USUAL] as Routine);
+  return own?.routine ?? shippedRoutine(which) ?? shippedRoutines[USUAL];
 }
 
 /**

@@ -32,6 +32,8 @@ function Nowhere() {
   );
 }
 
+const ofWeek = () => import("#web/screens/week/all.ts");
+
 /** Every address of the application, and what stands under it. */
 export const openRouter = () =>
   createBrowserRouter([
@@ -44,9 +46,9 @@ export const openRouter = () =>
         { path: "/class/:classId", element: later(() => import("#web/screens/class/class.tsx")) },
         { path: "/import", element: later(() => import("#web/screens/class/import.tsx")) },
         { path: "/child/:childId", element: later(() => import("#web/screens/class/child.tsx")) },
-        { path: "/week", element: later(() => import("#web/screens/week/week.tsx")) },
-        { path: "/week/timetable", element: later(() => import("#web/screens/week/timetable.tsx")) },
-        { path: "/week/hours", element: later(() => import("#web/screens/week/hours.tsx")) },
+        { path: "/week", element: later(async () => ({ Screen: (await ofWeek()).Week })) },
+        { path: "/week/timetable", element: later(async () => ({ Screen: (await ofWeek()).Timetable })) },
+        { path: "/week/hours", element: later(async () => ({ Screen: (await ofWeek()).Hours })) },
         { path: "/orders", element: later(() => import("#web/screens/orders/orders.tsx")) },
         { path: "/orders/:orderId", element: later(() => import("#web/screens/orders/order.tsx")) },
         { path: "/check", element: later(() => import("#web/screens/check/choose.tsx")) },

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
+import { timeInWords } from "#core/saying";
 import {
   calendarFaults,
   carriedPlacements,
@@ -16,7 +17,6 @@ import {
   type Stretch,
   schoolDaysIn,
   slotInWords,
-  timeInWords,
   without,
 } from "./index.ts";
 

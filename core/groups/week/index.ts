@@ -4,6 +4,7 @@ export * from "./away.ts";
 export * from "./calendar.ts";
 export * from "./conflict.ts";
 export * from "./exact.ts";
+export * from "./faults.ts";
 export * from "./first-fit.ts";
 export * from "./grid.ts";
 export * from "./meetings.ts";

@@ -1,8 +1,9 @@
 import { TZDate } from "@date-fns/tz";
 import ICAL from "ical.js";
+import { timeInWords } from "#core/saying";
 import { dayLater, weekdayOf } from "./calendar.ts";
 import type { HoursRead } from "./read-table.ts";
-import { DAY_MINUTES, type Lesson, timeInWords, type Weekday, weekdayNames } from "./times.ts";
+import { DAY_MINUTES, type Lesson, type Weekday, weekdayNames } from "./times.ts";
 
 /** Letters of a calendar file that are looked at. */
 export const MOST_CALENDAR = 8_000_000;

@@ -1,4 +1,5 @@
-import { DAY_MINUTES, type Lesson, minutesOf, timeInWords, type Weekday, weekdayNames, weekdays } from "./times.ts";
+import { timeInWords } from "#core/saying";
+import { DAY_MINUTES, type Lesson, minutesOf, type Weekday, weekdayNames, weekdays } from "./times.ts";
 
 /** What was read of hours that someone brought, and what was not. */
 export interface HoursRead {

@@ -1,4 +1,5 @@
-import { cover, overlap, type Slot, slotInWords, timeInWords } from "./times.ts";
+import { timeInWords } from "#core/saying";
+import { cover, overlap, type Slot, slotInWords } from "./times.ts";
 import type { WeekAdult, WeekChild, WeekGroup, WeekRoom, WeekWanted } from "./wanted.ts";
 
 /** A rule that a timetable keeps: one that the school has set, and could give up. */

@@ -1,3 +1,5 @@
+import { timeInWords } from "#core/saying";
+
 /** Days of a week as ISO numbers them: 1 is Monday, 7 Sunday. */
 export type Weekday = 1 | 2 | 3 | 4 | 5 | 6 | 7;
 export const weekdays: readonly Weekday[] = [1, 2, 3, 4, 5, 6, 7];
@@ -25,11 +27,6 @@ export interface Slot extends Stretch {
 /** A stretch in which children have a lesson, or something else that has a name. */
 export interface Lesson extends Stretch {
   readonly what: string;
-}
-
-/** A time as it is read: `timeInWords(555)` is `9:15`. */
-export function timeInWords(minutes: number): string {
-  return `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}`;
 }
 
 /** `Monday 9:15`. */
@@ -87,25 +84,4 @@ export function without<One extends Stretch>(stretches: readonly One[], hole: St
 /** In the order of the week. */
 export function inOrder<One extends Stretch>(stretches: readonly One[]): One[] {
   return stretches.toSorted((one, other) => one.day - other.day || one.from - other.from || one.to - other.to);
-}
-
-/**
- * What is wrong with stretches that may not overlap, a sentence each; none where all is well.
- * @param name of one, as a sentence begins
- */
-export function faultsOf<One extends Stretch>(stretches: readonly One[], name: (one: One) => string): string[] {
-  const faults = stretches.flatMap((one) => {
-    if (one.from < 0 || one.to > DAY_MINUTES) return [`${name(one)} goes past midnight. End it on the same day.`];
-    if (one.to === one.from) return [`${name(one)} has no length. Set when it ends.`];
-    return one.to < one.from ? [`${name(one)} ends before it begins. Swap the two times.`] : [];
-  });
-  const order = inOrder(stretches);
-  for (const [at, one] of order.entries()) {
-    const next = order[at + 1];
-    if (next && one.from < one.to && overlap(one, next))
-      faults.push(
-        `${name(one)} and ${name(next)} overlap from ${timeInWords(next.from)} to ${timeInWords(Math.min(one.to, next.to))}. Change one of them.`,
-      );
-  }
-  return faults;
 }

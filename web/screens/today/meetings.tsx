@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Today } from "#contract";
-import { timeInWords } from "#core/groups";
+import { timeInWords } from "#core/saying";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Panel } from "#web/parts/page.tsx";

@@ -1,20 +1,22 @@
 import { ClipboardCheck, Play, UserRound } from "lucide-react";
-import { type ReactNode, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
-import { getSchool, getToday, nameSchool, setTimeZone, type Today as TodayView } from "#contract";
+import { getSchool, getToday, type Today as TodayView } from "#contract";
 import { nearDay, plural, shortDay } from "#core/saying";
-import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
-import { dayOfInstant, zoneOfBrowser } from "#web/device/clock.ts";
+import { useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { dayOfInstant } from "#web/device/clock.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useMoves } from "#web/device/moves.ts";
-import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { TextField } from "#web/parts/field.tsx";
+import { ButtonLink } from "#web/parts/button.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
-import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
-import { toast } from "#web/parts/toast.tsx";
+import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { MeetingsToday } from "./meetings.tsx";
 import { SecondLooks } from "./second-looks.tsx";
+
+// A school needs them once.
+const ZoneNote = lazy(async () => ({ default: (await import("./first-run.tsx")).ZoneNote }));
+const FirstRun = lazy(async () => ({ default: (await import("./first-run.tsx")).FirstRun }));
 
 /** The first place: what waits, what was last done, and the next step of each group. */
 export function Today() {
@@ -29,101 +31,16 @@ export function Today() {
       ) : !data || !school.data ? (
         <Waiting rows={9} />
       ) : (
-        <>
+        <Suspense fallback={<Waiting rows={9} />}>
           {lead && !school.data.zoneChosen && <ZoneNote version={school.data.version} />}
           {lead && school.data.classes.length === 0 ? (
             <FirstRun named={school.data.name !== ""} version={school.data.version} />
           ) : (
             <Desk data={data} timeZone={school.data.timeZone} />
           )}
-        </>
+        </Suspense>
       )}
     </Page>
-  );
-}
-
-/** Until the school has said in which time zone it is, this device proposes its own. */
-function ZoneNote({ version }: { version: number }) {
-  // To ask a browser for its zone the first time takes long: it does not hold up the page.
-  const [zone, setZone] = useState("");
-  useEffect(() => setZone(zoneOfBrowser()), []);
-  const take = async () => {
-    try {
-      await call(setTimeZone, { body: { timeZone: zone, version } });
-      await refreshAll();
-      toast(`Days of marks go by ${zone}. Settings has it.`);
-    } catch (error) {
-      toast.error(wordsOfError(error));
-    }
-  };
-  return (
-    <section
-      hidden={!zone}
-      aria-label="Time zone"
-      className="mb-4 flex flex-wrap items-center justify-between gap-2 rounded-md bg-leaf-pale px-4 py-2"
-    >
-      <p>
-        This device is set to the time of <strong>{zone}</strong>. Is the school there too? A mark belongs to the day
-        that it is at the school.
-      </p>
-      <span className="flex gap-2">
-        <Button onClick={take}>Yes, it is</Button>
-        <ButtonLink to="/settings">Choose another</ButtonLink>
-      </span>
-    </section>
-  );
-}
-
-function FirstRun({ named, version }: { named: boolean; version: number }) {
-  return (
-    <>
-      {!named && <NameSchool version={version} />}
-      <Empty
-        action={
-          <ButtonLink to="/class" shape="main">
-            Set up the first class
-          </ButtonLink>
-        }
-      >
-        This page shows what waits for you and the next step for each group. It begins with a class: its name, the
-        teaching order it follows, and the children in it.
-      </Empty>
-    </>
-  );
-}
-
-/** A school begins with its name, which stands on what is printed and shared. */
-function NameSchool({ version }: { version: number }) {
-  const [name, setName] = useState("");
-  const [problem, setProblem] = useState<string>();
-  const save = async () => {
-    if (name.trim() === "") return setProblem("Write the name of the school.");
-    try {
-      await call(nameSchool, { body: { name: name.trim(), version } });
-      await refreshAll();
-    } catch (error) {
-      setProblem(wordsOfError(error));
-    }
-  };
-  return (
-    <form
-      className="mb-4 flex flex-wrap items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <div className="w-80 max-w-full">
-        <TextField
-          label="What is the school called?"
-          maxLength={80}
-          value={name}
-          problem={problem}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </div>
-      <Button type="submit">Save the name</Button>
-    </form>
   );
 }
 

@@ -12,11 +12,10 @@ import {
   type Slot,
   slotInWords,
   spotOf,
-  timeInWords,
   type WeekWanted,
   weekdayOf,
 } from "#core/groups";
-import { plural, shortDay } from "#core/saying";
+import { plural, shortDay, timeInWords } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";

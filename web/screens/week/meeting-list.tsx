@@ -1,8 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Meetings } from "#contract";
-import { timeInWords } from "#core/groups";
-import { shortDay } from "#core/saying";
+import { shortDay, timeInWords } from "#core/saying";
 
 type Meeting = Meetings["meetings"][number];
 

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, useRef, useState } from "react";
-import { type Slot, slotInWords, timeInWords, type Weekday, weekdayNames } from "#core/groups";
+import { type Slot, slotInWords, type Weekday, weekdayNames } from "#core/groups";
+import { timeInWords } from "#core/saying";
 import { Choice } from "#web/parts/field.tsx";
 import { timesOf, WeekTable } from "./week-table.tsx";
 

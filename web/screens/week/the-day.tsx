@@ -7,11 +7,11 @@ import {
   minutesOf,
   type Slot,
   slotInWords,
-  timeInWords,
   type Weekday,
   weekdayNames,
   weekdays,
 } from "#core/groups";
+import { timeInWords } from "#core/saying";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField, Tick, WholeField } from "#web/parts/field.tsx";

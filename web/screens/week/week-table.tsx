@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
-import { type Slot, type Stretch, timeInWords, type Weekday, weekdayNames } from "#core/groups";
+import { type Slot, type Stretch, type Weekday, weekdayNames } from "#core/groups";
+import { timeInWords } from "#core/saying";
 
 interface WeekTableWanted<One extends Stretch> {
   readonly label: string;
