@@ -1,13 +1,4 @@
-import {
-  findCorrespondence,
-  type Gpc,
-  likelyConfusions,
-  plainSound,
-  showGrapheme,
-  spellingsOfSound,
-  splitGpc,
-} from "#core/phonics";
-import { plural } from "#core/saying";
+import { type Gpc, likelyConfusions, spellingsOfSound, splitGpc } from "#core/phonics";
 import {
   chain,
   type Dice,
@@ -25,6 +16,7 @@ import {
   type TaughtReader,
   type Word,
 } from "#core/words";
+import { shown } from "./how-to.ts";
 import type { PartKind } from "./part-kinds.ts";
 
 /** A child of a group as a session looks at it. */
@@ -363,49 +355,4 @@ function judgeSentences(sentences: readonly string[], reader: TaughtReader, age:
 
 function textsOf(words: readonly Word[]): string[] {
   return words.map(({ text }) => text);
-}
-
-function shown(gpc: Gpc): string {
-  return showGrapheme(findCorrespondence(gpc)?.grapheme ?? splitGpc(gpc).grapheme);
-}
-
-/** What the adult does in a part, in a sentence or two. */
-export function howTo(kind: PartKind, target: Gpc): string {
-  const entry = findCorrespondence(target);
-  const sound = plainSound(splitGpc(target).sound);
-  const says: Readonly<Record<PartKind, () => string>> = {
-    revisit: () =>
-      "Show each child its own cards, shuffled. Put a card back in the pile when it was not right at once.",
-    hear: () =>
-      `Say each word. Children show whether “${sound}” is at the start, in the middle, at the end, or not there.`,
-    teach: () => {
-      const mixed = likelyConfusions(target, 1)[0];
-      const watch = mixed ? ` Listen for “${plainSound(mixed.sound)}” said instead.` : "";
-      return `Show ${shown(target)}, say “${sound}” as in ${entry?.keyword ?? shown(target)}. Each child says it, then traces it while saying it.${watch}`;
-    },
-    blend: () => "Lay one sound card after the other. Children say each sound, then the word.",
-    readWords: () => "Each child reads a word alone; the others read it in their heads and nod when ready.",
-    readAgain: () => "The same words without marks. Each child reads a line as smoothly as they can.",
-    madeUp: () => "Say first that these are no real words. Each child sounds one out.",
-    chain: () => "Build the first word. Say the next; a child changes the one sound that is another.",
-    sort: () => "Read the word, then lay it under the spelling that it has.",
-    pairs: () => "Say one of the two; a child points to it, then reads both.",
-    build: () => "Say the word. Children put a tile in a box for each sound, then read it back.",
-    writeWords: () => "Say the word, children count its sounds on their fingers, then write and check.",
-    exceptionWords: () => "Read the word, find the part that is not as expected, read it again.",
-    readSentence: () => "Each child reads a sentence alone, then says it as if telling someone.",
-    sentence: () => "Say the sentence twice. Children repeat it, count the words, then write and read it back.",
-    yesNo: () => "A child reads the question; all answer, one says why.",
-    text: () => "Look at the hard words first. Each child reads alone; ask what happened.",
-    lastLook: () => "Each child says the sound at sight. Mark it on the card.",
-  };
-  return says[kind]();
-}
-
-/** How many words there were, in a sentence, when they were few. */
-export function fewWords(count: number, target: Gpc): string | undefined {
-  if (count >= 13) return undefined;
-  return count === 0
-    ? `No word in the list has ${shown(target)} and otherwise only what all of these children can read. Check more of what was taught, or add your own words.`
-    : `Only ${plural(count, "word")} with ${shown(target)} ${count === 1 ? "fits" : "fit"} what all of these children can read. Add your own words if you like.`;
 }

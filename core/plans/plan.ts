@@ -1,7 +1,8 @@
 import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
-import { Filler, fewWords, howTo, type SessionChild, type ShelfEntry } from "./fill.ts";
+import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
+import { fewWords, howTo } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";

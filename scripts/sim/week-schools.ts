@@ -10,6 +10,7 @@ import {
   type WeekRoom,
   type WeekWanted,
 } from "#core/groups";
+import { dice } from "#core/words";
 
 /** How a made-up school is: what is asked of its week. */
 export interface SchoolSize {
@@ -25,19 +26,11 @@ export const MIDDLE: SchoolSize = { groups: 8, adults: 4, rooms: 3, slotsADay: 5
 const LESSONS = ["Maths", "Writing", "Science", "Music", "Art", "Games", "History", "Story"];
 const DAYS: readonly Weekday[] = [1, 2, 3, 4, 5];
 
-/** A generator of numbers from 0 to below 1 by a seed. */
-function numbers(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-    return state / 4_294_967_296;
-  };
-}
-
 /** A school with classes that have a timetable, adults who are there at some hours, rooms, and groups of three to five. */
 export function madeUpSchool(seed: number, size: SchoolSize = MIDDLE): WeekWanted {
-  const next = numbers(seed * 7919 + 13);
-  const below = (most: number) => Math.floor(next() * most);
+  const from = dice(seed * 7919 + 13);
+  const next = () => from.share();
+  const below = (most: number) => from.pick(most);
   const oneOf = <One>(list: readonly One[]) => list[below(list.length)] as One;
   const slots: Slot[] = DAYS.flatMap((day) =>
     Array.from({ length: size.slotsADay }, (_, at) => {

@@ -1,3 +1,4 @@
+import { type Dice, dice, shuffled } from "#core/words";
 import { brokenBy, type Grid, type Spot } from "./grid.ts";
 import { type Cost, costOf, missedByGroup } from "./wishes.ts";
 
@@ -101,17 +102,6 @@ export class Board {
   }
 }
 
-/** Numbers from a seed, 0 to below 1. */
-export function chances(seed: number): () => number {
-  let state = seed | 0;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /** Sessions kept in view while those of one group are placed. */
 const BEAM = 10;
 
@@ -121,7 +111,7 @@ const BEAM = 10;
  */
 export class WeekFinder {
   private readonly board: Board;
-  private readonly chance: () => number;
+  private readonly from: Dice;
   private readonly options: readonly (readonly Spot[])[];
   private best: readonly Spot[] = [];
   private bestCost = Number.POSITIVE_INFINITY;
@@ -134,7 +124,7 @@ export class WeekFinder {
     private readonly extra: Extra = nothingExtra,
   ) {
     this.board = new Board(grid);
-    this.chance = chances(seed);
+    this.from = dice(seed);
     this.options = grid.groups.map((_, group) => optionsOf(grid, group));
     for (const spot of grid.fixed) this.board.put(spot);
     const order = grid.groups.map((_, group) => group);
@@ -175,14 +165,14 @@ export class WeekFinder {
     const { groups } = this.grid;
     if (groups.length === 0) return false;
     for (let round = 0; round < rounds && this.bestCost > this.extra.least + 1e-9; round++) {
-      const first = Math.floor(this.chance() * groups.length);
-      const others = Math.floor(this.chance() * Math.min(4, groups.length));
+      const first = this.from.pick(groups.length);
+      const others = this.from.pick(Math.min(4, groups.length));
       const chosen = new Set([first]);
       for (let at = 0; at < others; at++) chosen.add(this.near(first));
       const taken = [...chosen].flatMap((group) => this.clear(group));
-      for (const group of shuffled([...chosen], this.chance)) this.fill(group, this.chance() < 0.5 ? 0.6 : 0);
+      for (const group of shuffled([...chosen], this.from)) this.fill(group, this.from.share() < 0.5 ? 0.6 : 0);
       const value = this.worth();
-      const warm = 1.5 * this.chance() * this.chance();
+      const warm = 1.5 * this.from.share() * this.from.share();
       if (value <= this.now + warm) {
         this.now = value;
         if (value < this.bestCost - 1e-9) this.keep();
@@ -198,16 +188,16 @@ export class WeekFinder {
   /** Another group, more often one that stands in the way of the first. */
   private near(first: number): number {
     const { groups } = this.grid;
-    const any = Math.floor(this.chance() * groups.length);
-    if (this.chance() < 0.4) return any;
+    const any = this.from.pick(groups.length);
+    if (this.from.share() < 0.4) return any;
     const options = this.options[first] ?? [];
-    const wished = options[Math.floor(this.chance() * options.length)];
+    const wished = options[Math.floor(this.from.share() * options.length)];
     const rival =
       wished &&
       this.board
         .spots()
         .filter(({ slot, adult, room }) => slot === wished.slot && (adult === wished.adult || room === wished.room));
-    return rival?.[Math.floor(this.chance() * rival.length)]?.group ?? any;
+    return rival?.[Math.floor(this.from.share() * rival.length)]?.group ?? any;
   }
 
   private isFixed(spot: Spot): boolean {
@@ -253,7 +243,7 @@ export class WeekFinder {
             weights.time * missed.time +
             weights.morning * missed.morning +
             weights.apart * missed.apart;
-          wider.push({ spots, last: spot.slot, apart, cost: apart + wishes + noise * this.chance() * 4 });
+          wider.push({ spots, last: spot.slot, apart, cost: apart + wishes + noise * this.from.share() * 4 });
         }
       if (wider.length === 0) break;
       wider.sort((one, other) => one.cost - other.cost || one.last - other.last);
@@ -356,13 +346,4 @@ function narrowed<One extends { readonly spots: readonly Spot[] }>(sorted: reado
     if (kept.length >= BEAM) break;
   }
   return kept;
-}
-
-function shuffled<One>(list: readonly One[], chance: () => number): One[] {
-  const all = [...list];
-  for (let at = all.length - 1; at > 0; at--) {
-    const other = Math.floor(chance() * (at + 1));
-    [all[at], all[other]] = [all[other] as One, all[at] as One];
-  }
-  return all;
 }

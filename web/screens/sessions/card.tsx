@@ -1,5 +1,5 @@
 import type { PlanBody, SessionView } from "#contract";
-import { findCorrespondence, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { kindsOfPart } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
@@ -56,16 +56,20 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
             </p>
             <p className="text-[0.92em] text-soft">{part.how}</p>
             {part.each && part.each.length > 0 && (
-              <ul className="mt-1 flex flex-col gap-1">
+              <p className="mt-1 leading-snug">
                 {part.each.map(({ childId, items }) => (
-                  <li key={childId} className="flex flex-wrap items-center gap-1.5">
-                    <span className="w-20 text-[0.92em]">{nameOf?.(childId)}</span>
-                    {items.map((gpc) => (
-                      <Spelling key={gpc} gpc={gpc} />
+                  <span key={childId} className="mr-4">
+                    <strong>{nameOf?.(childId)}</strong>{" "}
+                    {items.map((gpc, at) => (
+                      <span key={gpc} className="whitespace-nowrap">
+                        <span className="font-child">{showGrapheme(splitGpc(gpc).grapheme)}</span>
+                        <span className="text-[max(0.8em,0.8rem)] text-soft"> {ipa(splitGpc(gpc).sound)}</span>
+                        {at < items.length - 1 && ", "}
+                      </span>
                     ))}
-                  </li>
+                  </span>
                 ))}
-              </ul>
+              </p>
             )}
             {part.items.length > 0 && !part.each?.length && (
               <ul

@@ -2,6 +2,7 @@ import { Tabs } from "radix-ui";
 import type { ComponentType } from "react";
 import { useSearchParams } from "react-router";
 import { useKeys } from "#web/device/keys.tsx";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { TheAdults } from "./the-adults.tsx";
@@ -27,6 +28,7 @@ const parts: Readonly<Record<string, { readonly name: string; readonly Part: Com
 export function Screen() {
   const { week, change, undo } = useEditedWeek();
   const { error } = useWeek();
+  const lead = useIsAtLeast("lead");
   const [search, setSearch] = useSearchParams();
   const asked = search.get("of") ?? "day";
   const of = asked in parts ? asked : "day";
@@ -40,7 +42,7 @@ export function Screen() {
         <>
           <Button onClick={undo}>Undo</Button>
           <ButtonLink to="/week">The week</ButtonLink>
-          <ButtonLink to="/week/timetable">Timetable</ButtonLink>
+          {lead && <ButtonLink to="/week/timetable">Timetable</ButtonLink>}
         </>
       }
     >

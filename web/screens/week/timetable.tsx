@@ -18,6 +18,7 @@ import {
 import { plural, shortDay } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { useKeys } from "#web/device/keys.tsx";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -32,6 +33,7 @@ import { Wishes, wishesInWords } from "./wishes.tsx";
 export function Screen() {
   const { view, adults, school, wantedWith, error } = useWeek();
   const wanted = useMemo(() => wantedWith(), [wantedWith]);
+  const lead = useIsAtLeast("lead");
   return (
     <Page
       place="Timetable"
@@ -48,6 +50,10 @@ export function Screen() {
         <Trouble error={error} />
       ) : !view || !wanted || !adults || !school ? (
         <Waiting rows={9} />
+      ) : !lead ? (
+        <Empty action={<ButtonLink to="/week">The week</ButtonLink>}>
+          The lead of the school makes the timetable: it needs the hours of all children.
+        </Empty>
       ) : wanted.slots.length === 0 ? (
         <Empty
           action={

@@ -313,10 +313,7 @@ function Board({ monday, today, meetings, shown, off }: BoardWanted) {
 }
 
 /** The slot at which a session begins, if it is one. */
-export function slotFor(
-  slots: readonly Slot[],
-  one: { readonly on: string; readonly from: number },
-): Slot | undefined {
+function slotFor(slots: readonly Slot[], one: { readonly on: string; readonly from: number }): Slot | undefined {
   const day = weekdayOf(one.on);
   return slots.find((slot) => slot.day === day && slot.from === one.from);
 }
