@@ -134,6 +134,11 @@ const personView = z.object({
   classIds: z.array(id),
   /** That were given to them. */
   groupIds: z.array(id),
+  /**
+   * Which of the adults who take groups they are: groups of theirs in the timetable, and of sessions in which they stand in, are
+   * theirs too.
+   */
+  adultId: id.nullable(),
   /** `none`: never invited; `invited`: a link is open; `yes`: they have set a passphrase. */
   signsIn: z.enum(["none", "invited", "yes"]),
   secondFactor: z.boolean(),
@@ -154,6 +159,8 @@ const personBody = z.object({
   role,
   classIds: z.array(id).max(100),
   groupIds: z.array(id).max(100),
+  /** Left out it stays. */
+  adultId: id.nullable().optional(),
   typedNames: z.array(line(60)).max(50),
 });
 

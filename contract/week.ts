@@ -4,6 +4,7 @@ import {
   faultsOf,
   type Lesson,
   MOST_DAYS,
+  MOST_STRETCHES,
   slotInWords,
   startingWeekWeights,
   type Weekday,
@@ -49,7 +50,7 @@ export const week = z
     /** Of a session, where its group says nothing else. */
     minutes: z.number().int().min(5, "At least 5 minutes.").max(90, "At most 90 minutes."),
     calendar: z
-      .object({ terms: z.array(days).max(20), off: z.array(days).max(100) })
+      .object({ terms: z.array(days).max(MOST_STRETCHES.terms), off: z.array(days).max(MOST_STRETCHES.off) })
       .superRefine(telling(calendarFaults)),
     rooms: z
       .array(
@@ -201,6 +202,8 @@ export const listMeetings = {
     meetings: z.array(
       meeting.extend({ groupName: z.string(), adultName: z.string(), roomName: z.string(), members: z.array(id) }),
     ),
+    /** When adults and rooms are taken by groups that are not theirs who ask. */
+    taken: z.array(meeting.pick({ on: true, from: true, to: true, adultId: true, roomId: true })),
     /** Days of these on which there is no school, and why. */
     off: z.array(z.object({ day, why: z.string() })),
   }),
@@ -209,7 +212,7 @@ export type Meetings = z.infer<typeof listMeetings.answer>;
 
 /**
  * Changes sessions for their days alone: moved, given to someone else, cancelled, or back. All or none; where one was changed
- * meanwhile, nothing is (409).
+ * meanwhile, nothing is (409). Only the lead may put one where its adult or its room is taken (422).
  */
 export const changeMeetings = {
   method: "POST",

@@ -9,15 +9,29 @@ interface Called {
 /**
  * Who works here: a lead, a teacher a class, and assistants between whom the groups go in turn.
  * @param uuid the next id of the seed
+ * @param taking those of them who take groups
  */
 export function adultRequests(
   uuid: () => string,
-  classes: readonly (Called & { readonly teacher: string })[],
-  groups: readonly Called[],
+  school: {
+    readonly classes: readonly (Called & { readonly teacher: string })[];
+    readonly groups: readonly Called[];
+    readonly taking: readonly (Called & { readonly name: string })[];
+  },
 ): DemoRequest[] {
+  const { classes, groups, taking } = school;
   const person = (name: string, role: Role, own: { classIds?: string[]; groupIds?: string[] }) =>
     request(addPerson, {
-      body: { id: uuid(), name, role, classIds: [], groupIds: [], typedNames: [], ...own },
+      body: {
+        id: uuid(),
+        name,
+        role,
+        classIds: [],
+        groupIds: [],
+        typedNames: [],
+        adultId: taking.find((one) => one.name === name)?.id ?? null,
+        ...own,
+      },
     });
   return [
     person(adults.lead, "lead", {}),

@@ -134,8 +134,8 @@ export class MarlpitLock {
     this.requests.push(...textRequests(this.uuid(), this.dayIn(6, 3), adults.kilnTeacher));
     this.planAhead(groups);
     this.leaveOneOpen();
-    this.requests.push(...adultRequests(() => this.uuid(), this.classes, groups));
     const { adults: taking = [], sessionsAWeek = 2 } = making.grouping ?? {};
+    this.requests.push(...adultRequests(() => this.uuid(), { classes: this.classes, groups, taking }));
     this.requests.push(
       ...weekRequests({
         ...{ version: 4, today: this.today, adults: taking, sessionsAWeek, groups, pupils: this.pupils },

@@ -110,7 +110,7 @@ export function buildApp(wanted: AppWanted): Express {
   });
   app.use("/api", express.json({ limit: MOST_BODY }));
   const router = Router();
-  const gate = openGate(entrance, openTries);
+  const gate = openGate(entrance, openTries, now);
   const serve = serving<School>({ router, gate, as: house.as, now });
   const live = openLive({
     signals,

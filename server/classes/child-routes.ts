@@ -209,7 +209,11 @@ export function childRoutes({ serve }: Domain): void {
   serve(
     eraseChild,
     async ({ params, school }) => {
-      await school.together(async () => school.children.erase(await mustChild(school, params.id)));
+      await school.together(async () => {
+        const child = await mustChild(school, params.id);
+        await school.week.endFeedsOf(child.id);
+        await school.children.erase(child);
+      });
       await school.leaveNoTrace();
       return { done: true as const };
     },

@@ -16,7 +16,10 @@ export interface Knows {
 
 /** Of a school: which of these things are here and not the actor's own. */
 export interface OfWhom {
-  notTheirs(actor: Actor, thing: Thing, ids: readonly string[]): Promise<string[]>;
+  notTheirs(
+    actor: Actor,
+    of: { readonly thing: Thing; readonly ids: readonly string[]; readonly now: Date },
+  ): Promise<string[]>;
 }
 
 /** Wrong links and codes that one device may try in five minutes. */
@@ -63,7 +66,7 @@ export interface Gate {
  * The one place that lets anyone in.
  * @param knows who asks, and which school a link or a code leads to
  */
-export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries: OpenTries): Gate {
+export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries: OpenTries, clock: () => Date): Gate {
   const bound = { most: MOST_WRONG, minutes: MINUTES };
   const tries = {
     face: openTries({ of: "face", ...bound, what: "codes" }),
@@ -73,8 +76,9 @@ export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries:
   };
   const refusedOf = async (theirs: Theirs, actor: Actor, school: OfWhom, from: unknown) => {
     const all = new Map<string, ReadonlySet<string>>();
+    const now = clock();
     for (const [path, thing] of Object.entries(theirs))
-      all.set(path, new Set(await school.notTheirs(actor, thing, idsAt(from, path))));
+      all.set(path, new Set(await school.notTheirs(actor, { thing, ids: idsAt(from, path), now })));
     return all;
   };
   const mustOwn = (actor: Actor) => actor.as !== "visitor" && actor.as !== "lead";

@@ -17,7 +17,7 @@ function schoolWith() {
       return work();
     },
     afterwards: (tell: () => void) => tell(),
-    own: { notTheirs: async (_: Actor, __: string, ids: readonly string[]) => ids.filter((id) => id === "other") },
+    own: { notTheirs: async (_: Actor, { ids }: { ids: readonly string[] }) => ids.filter((id) => id === "other") },
     ledger: {
       take: async (marks: readonly AnswerBody[]) => {
         batches.push(marks.map(({ id }) => id));

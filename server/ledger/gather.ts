@@ -49,13 +49,7 @@ export function gathering(live: LiveHub): (sent: Sent) => Promise<readonly Fate[
       const refused: Set<string>[] = [];
       for (const { actor, marks } of batch)
         refused.push(
-          new Set(
-            await school.own.notTheirs(
-              actor,
-              "child",
-              marks.map((mark) => mark.childId),
-            ),
-          ),
+          new Set(await school.own.notTheirs(actor, { thing: "child", ids: marks.map((mark) => mark.childId), now })),
         );
       const theirs = batch.map(({ marks }, at) => marks.filter((mark) => !refused[at]?.has(mark.childId)));
       const taken = await school.ledger.take(theirs.flat(), (instant) => isFuture(instant, now));

@@ -15,6 +15,8 @@ export interface MemberBody {
   readonly role: Role;
   readonly classIds: readonly string[];
   readonly groupIds: readonly string[];
+  /** Of the adults who take groups; left out it stays as it is. */
+  readonly adultId?: string | null | undefined;
   readonly typedNames: readonly string[];
 }
 
@@ -71,6 +73,7 @@ export async function list(inside: Inside) {
       version: t.members.version,
       accountId: t.members.accountId,
       typedNames: t.members.typedNames,
+      adultId: t.members.adultId,
     })
     .from(t.members)
     .where(here)
@@ -93,10 +96,10 @@ export async function find(inside: Inside, id: string) {
 export async function add(
   inside: Inside,
   id: string,
-  { name, role, typedNames, ...own }: MemberBody,
+  { name, role, typedNames, adultId = null, ...own }: MemberBody,
 ): Promise<boolean> {
   if (await accountNamed(inside, name)) return false;
-  await inside.insert(t.members).values({ id, name, role, typedNames: [...typedNames] });
+  await inside.insert(t.members).values({ id, name, role, adultId, typedNames: [...typedNames] });
   await give(inside, id, own);
   return true;
 }
@@ -109,14 +112,20 @@ export async function change(
   inside: Inside,
   id: string,
   version: number,
-  { name, role, typedNames, ...own }: MemberBody,
+  { name, role, typedNames, adultId, ...own }: MemberBody,
 ): Promise<"done" | "stale" | "named" | "last"> {
   const named = await accountNamed(inside, name);
   if (named && named.id !== id) return "named";
   if (role !== "lead" && (await isLastLead(inside, id))) return "last";
   const changed = await inside
     .update(t.members)
-    .set({ name, role, typedNames: [...typedNames], version: version + 1 })
+    .set({
+      name,
+      role,
+      typedNames: [...typedNames],
+      version: version + 1,
+      ...(adultId === undefined ? {} : { adultId }),
+    })
     .where(and(eq(t.members.id, id), eq(t.members.version, version), here))
     .returning({ id: t.members.id });
   if (changed.length === 0) return "stale";
@@ -131,7 +140,7 @@ export async function remove(inside: Inside, id: string, at: string): Promise<{ 
   await give(inside, id, { classIds: [], groupIds: [] });
   await inside
     .update(t.members)
-    .set({ removedAt: at, accountId: null })
+    .set({ removedAt: at, accountId: null, adultId: null })
     .where(and(eq(t.members.id, id), here));
   return { accountId: before?.accountId ?? null };
 }

@@ -1,4 +1,5 @@
-import { eq, inArray, sql } from "drizzle-orm";
+import { addDays, formatISO, subDays } from "date-fns";
+import { and, between, eq, inArray, sql } from "drizzle-orm";
 import type { Thing } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import * as t from "../store/schema.ts";
@@ -11,13 +12,14 @@ interface Own {
   readonly children: ReadonlySet<string>;
 }
 
+const dayOf = (at: Date) => formatISO(at, { representation: "date" });
 const setOf = (rows: readonly { readonly id: string }[]): Set<string> => new Set(rows.map((row) => row.id));
 
 /**
- * A member's own: their classes; groups that are given to them, and those that have a child of their classes; the children
- * of all of these.
+ * A member's own: their classes; groups that are given to them, that they take in the timetable or in a session of these days, and
+ * those that have a child of their classes; the children of all of these.
  */
-async function ownOf(inside: Inside, memberId: string): Promise<Own> {
+async function ownOf(inside: Inside, memberId: string, now: Date): Promise<Own> {
   const classes = await inside
     .select({ id: t.memberClasses.classId })
     .from(t.memberClasses)
@@ -43,10 +45,38 @@ async function ownOf(inside: Inside, memberId: string): Promise<Own> {
     .select({ groupId: newest.groupId, childId: t.groupMembers.childId })
     .from(newest)
     .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id));
-  const groups = new Set(given);
+  const groups = new Set([...given, ...(await takenBy(inside, memberId, now))]);
   for (const { groupId, childId } of places) if (children.has(childId)) groups.add(groupId);
   for (const { groupId, childId } of places) if (groups.has(groupId)) children.add(childId);
   return { classes: new Set(classIds), groups, children };
+}
+
+/** Days before and after a session within which its group is theirs who take it: to look at the card, and to say how it was. */
+const STANDS_IN_DAYS = 7;
+
+/** Groups that a member takes: in every week, or in a session that stands in the week as theirs. */
+async function takenBy(inside: Inside, memberId: string, now: Date): Promise<readonly string[]> {
+  const [member] = await inside
+    .select({ adultId: t.members.adultId })
+    .from(t.members)
+    .where(eq(t.members.id, memberId));
+  if (!member?.adultId) return [];
+  const { placements, meetings } = t;
+  const weekly = await inside
+    .selectDistinct({ id: placements.groupId })
+    .from(placements)
+    .where(eq(placements.adultId, member.adultId));
+  const standsIn = await inside
+    .selectDistinct({ id: meetings.groupId })
+    .from(meetings)
+    .where(
+      and(
+        eq(meetings.adultId, member.adultId),
+        eq(meetings.cancelled, false),
+        between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
+      ),
+    );
+  return [...setOf([...weekly, ...standsIn])];
 }
 
 /**
@@ -57,14 +87,13 @@ async function ownOf(inside: Inside, memberId: string): Promise<Own> {
 export async function notTheirs(
   inside: Inside,
   actor: Actor,
-  thing: Thing,
-  ids: readonly string[],
+  { thing, ids, now }: { readonly thing: Thing; readonly ids: readonly string[]; readonly now: Date },
 ): Promise<string[]> {
   if (actor.as === "lead" || ids.length === 0) return [];
   const own =
     actor.memberId === null
       ? { classes: new Set(), groups: new Set(), children: new Set() }
-      : await ownOf(inside, actor.memberId);
+      : await ownOf(inside, actor.memberId, now);
   const wanted = [...new Set(ids)];
   const refused = new Set<string>();
   const refuse = async (rows: Promise<readonly { id: string; of: string }[]>, theirs: ReadonlySet<unknown>) => {
@@ -108,7 +137,7 @@ export async function notTheirs(
     for (const one of wanted) {
       const [kind, id = ""] = one.split(":");
       if (kind !== "class" && kind !== "group" && kind !== "child") continue;
-      if ((await notTheirs(inside, actor, kind, [id])).length > 0) refused.add(one);
+      if ((await notTheirs(inside, actor, { thing: kind, ids: [id], now })).length > 0) refused.add(one);
     }
   return [...refused];
 }

@@ -33,11 +33,12 @@ const lastLead = () =>
   unfit("This is the last lead who can sign in. Make someone else a lead first, and let them come in.");
 
 /** What stands of a person, as it is sent. */
-const bodyOf = ({ name, role, classIds, groupIds, typedNames }: MemberBody): MemberBody => ({
+const bodyOf = ({ name, role, classIds, groupIds, adultId = null, typedNames }: MemberBody): MemberBody => ({
   name,
   role,
   classIds: [...classIds].sort(),
   groupIds: [...groupIds].sort(),
+  adultId,
   typedNames: [...typedNames].sort(),
 });
 
@@ -98,7 +99,11 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
     if (told === "stale") {
       const theirs = (await school.people.list()).find((one) => one.id === id);
       if (!theirs) throw notFound("person");
-      mustAgree("this person", { version: theirs.version, mine: bodyOf(body), theirs: bodyOf(theirs) });
+      mustAgree("this person", {
+        version: theirs.version,
+        mine: bodyOf({ adultId: theirs.adultId, ...body }),
+        theirs: bodyOf(theirs),
+      });
       return { ...done, version: theirs.version };
     }
     school.afterwards(entrance.changed);

@@ -56,7 +56,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       namesOf: () => other.people.namesOf([childId, memberId]),
     },
     own: {
-      notTheirs: () => other.own.notTheirs(actor, "child", [childId]),
+      notTheirs: () => other.own.notTheirs(actor, { thing: "child", ids: [childId], now: new Date(mark.markedAt) }),
     },
     invitations: {
       invite: () => other.invitations.invite(null, new Date(mark.markedAt)),
@@ -287,6 +287,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       putPlacements: () => other.week.putPlacements([]),
       meetingsOn: () => other.week.meetingsOn("2026-01-01", "2027-01-01"),
       meetingsFrom: () => other.week.meetingsFrom("2026-01-01"),
+      endFeedsOf: () => other.week.endFeedsOf(childId),
       meetingsOf: () => other.week.meetingsOf({ of: "class", about: classId, groupIds: [groupId] }),
       putMeetings: () =>
         other.week.putMeetings({ added: [], changed: [{ ...meeting, cancelled: true }] }, mark.markedAt),

@@ -71,7 +71,7 @@ export function todayRoutes({ serve }: Domain): void {
 
     return {
       today,
-      meetings: (await meetingsOn(school, { today, by: actor.name })).map((one) => {
+      meetings: (await meetingsOn(school, { today, actor })).map((one) => {
         const session = rows.find((row) => row.groupId === one.groupId && row.heldOn === today);
         return { ...one, sessionId: session?.id ?? null, held: session !== undefined && held.has(session.id) };
       }),

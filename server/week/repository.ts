@@ -167,6 +167,12 @@ export async function feedByHash(inside: Inside, tokenHash: string): Promise<str
   return found && `${found.of}:${found.about}`;
 }
 
+/** Ends all addresses of a child's week. */
+export async function endFeedsOf(inside: Inside, childId: string): Promise<void> {
+  for (const { id } of await inside.select({ id: t.feeds.id }).from(t.feeds).where(eq(t.feeds.childId, childId)))
+    await endFeed(inside, id);
+}
+
 /** Ends an address, when there is one. */
 export async function endFeed(inside: Inside, id: string): Promise<void> {
   const gone = await inside.delete(t.feeds).where(eq(t.feeds.id, id)).returning();

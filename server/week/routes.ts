@@ -27,7 +27,7 @@ import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { keptKey } from "../people/door.ts";
-import { calendarOfWeek, namesOf, whoseWeek } from "./whose.ts";
+import { calendarOfWeek, type Names, namesOf, whoseWeek } from "./whose.ts";
 
 /** The week: the school's day and hours, the timetable, its sessions on their days, calendars. */
 export function weekRoutes({ serve, streams }: Domain): void {
@@ -109,11 +109,16 @@ export function weekRoutes({ serve, streams }: Domain): void {
     return { done: true as const, version: version + 1, ...counts };
   });
 
-  serve(listMeetings, async ({ query, school }) => {
+  serve(listMeetings, async ({ query, school, actor, now }) => {
     const names = await namesOf(school);
     const { calendar } = names.week;
     const meetings = await school.week.meetingsOn(query.from, query.to);
+    const ids = [...new Set(meetings.map(({ groupId }) => groupId))];
+    const others = new Set(await school.own.notTheirs(actor, { thing: "group", ids, now }));
     return {
+      taken: meetings
+        .filter(({ groupId, cancelled }) => others.has(groupId) && !cancelled)
+        .map(({ on, from, to, adultId, roomId }) => ({ on, from, to, adultId, roomId })),
       meetings: meetings.map((one) => ({
         ...one,
         groupName: names.group(one.groupId),
@@ -128,7 +133,7 @@ export function weekRoutes({ serve, streams }: Domain): void {
     };
   });
 
-  serve(changeMeetings, async ({ body, school, now }) => {
+  serve(changeMeetings, async ({ body, school, actor, now }) => {
     const kept = new Map(
       (await school.week.findMeetings(body.changes.map(({ id }) => id))).map((one) => [one.id, one]),
     );
@@ -146,6 +151,7 @@ export function weekRoutes({ serve, streams }: Domain): void {
       if (!wanted.cancelled && !names.isAdult(wanted.adultId)) throw unfit("This adult takes no groups any more.");
       changed.push(next);
     }
+    if (actor.as !== "lead") await mustBeFree(school, changed, names);
     await school.week.putMeetings({ added: [], changed }, now.toISOString());
     return { done: true as const };
 
@@ -175,6 +181,27 @@ export function weekRoutes({ serve, streams }: Domain): void {
   });
 
   calendars(streams);
+}
+
+/** @throws HttpProblem 422 when an adult or a room of these sessions is taken by another at their time */
+async function mustBeFree(school: School, changed: readonly Meeting[], names: Names): Promise<void> {
+  const now = new Map(changed.map((one) => [one.id, one]));
+  for (const one of changed.filter(({ cancelled }) => !cancelled))
+    for (const kept of await school.week.meetingsOn(one.on, one.on)) {
+      const other = now.get(kept.id) ?? kept;
+      const meets = other.id !== one.id && !other.cancelled && other.on === one.on;
+      if (!meets || other.to <= one.from || one.to <= other.from) continue;
+      const who =
+        other.adultId === one.adultId
+          ? names.adult(one.adultId)
+          : other.roomId !== null && other.roomId === one.roomId
+            ? names.room(one.roomId) || "This room"
+            : undefined;
+      if (who)
+        throw unfit(
+          `${who} is taken at that time by another group. Choose another time, or ask the lead. Nothing was changed.`,
+        );
+    }
 }
 
 /** Calendar files: to keep, and under a private address. */

@@ -1,4 +1,5 @@
 import { randomUUID as uuid } from "node:crypto";
+import { sql } from "drizzle-orm";
 import ICAL from "ical.js";
 import nodeIcal, { type VEvent } from "node-ical";
 import { afterAll, beforeAll, expect, test } from "vitest";
@@ -290,6 +291,9 @@ test("a private address shows its own week alone, is never told again, and ends 
   const again = await house.ask(makeFeed, { body: { id: uuid(), whose: `child:${cy}` } });
   await house.ask(eraseChild, { params: { id: cy } });
   expect((await fetch(`${house.base}/api/calendar/${again.token}`)).status).toBe(404);
+  expect(await house.store.owner.execute(sql`select key from doors where kind = 'feed'`)).toMatchObject({
+    rows: { length: 1 },
+  });
   expect((await house.ask(listFeeds, {})).map(({ whose }) => whose)).toEqual([`adult:${jo}`]);
 });
 

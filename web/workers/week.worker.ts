@@ -7,6 +7,9 @@ import {
   changeFor,
   conflictOf,
   costOf,
+  type DaysRead,
+  daysInCalendar,
+  daysInTable,
   gridOf,
   type HoursRead,
   hoursInCalendar,
@@ -29,6 +32,7 @@ const PROOF_S = 2;
 const WHY_S = 12;
 const CHANGE_S = 3;
 const SEED = 17;
+const CALENDAR = /^\uFEFF?\s*BEGIN:VCALENDAR/i;
 
 /** A timetable as it is being found. */
 export interface Made {
@@ -103,10 +107,17 @@ const worker = {
   },
   /** Hours of every week, read from a calendar file or a table. */
   readHours(text: string, from: { zone: string; from: string; weeks: number }): HoursRead {
-    if (/^\uFEFF?\s*BEGIN:VCALENDAR/i.test(text)) return hoursInCalendar(text, from);
+    if (CALENDAR.test(text)) return hoursInCalendar(text, from);
     const { rows, trouble } = readTable(text);
     const { lessons, leftOut } = hoursInTable(rows.map(({ cells }) => cells));
     return { lessons, leftOut: [...(trouble ? [trouble] : []), ...leftOut] };
+  },
+  /** Terms, holidays or days off, read from a calendar file or a table. */
+  readDays(text: string, between: { from: string; to: string }): DaysRead {
+    if (CALENDAR.test(text)) return daysInCalendar(text, between);
+    const { rows, trouble } = readTable(text);
+    const { days, leftOut } = daysInTable(rows.map(({ cells }) => cells));
+    return { days, leftOut: [...(trouble ? [trouble] : []), ...leftOut] };
   },
 };
 

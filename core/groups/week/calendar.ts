@@ -18,6 +18,9 @@ export interface SchoolCalendar {
 /** Days that are looked at together at most: two school years. */
 export const MOST_DAYS = 800;
 
+/** Stretches of days that a calendar holds of each kind. */
+export const MOST_STRETCHES = { terms: 20, off: 100 } as const;
+
 /** Which day of the week it is. */
 export function weekdayOf(day: string): Weekday {
   return getISODay(parseISO(day)) as Weekday;

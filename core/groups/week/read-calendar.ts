@@ -73,7 +73,7 @@ export function hoursInCalendar(
 }
 
 /** The calendars of a file. Of one that cannot be read as a whole, the events that can, each by itself. */
-function componentsOf(text: string): { components: ICAL.Component[]; broken: number } {
+export function componentsOf(text: string): { components: ICAL.Component[]; broken: number } {
   if (!/^BEGIN:VCALENDAR/im.test(text)) return { components: [], broken: 0 };
   try {
     const parsed = ICAL.parse(text) as unknown[];
@@ -169,7 +169,8 @@ function* timesOf(
   }
 }
 
-function dateOf({ year, month, day }: ICAL.Time): string {
+/** Its day, as the file has it. */
+export function dateOf({ year, month, day }: ICAL.Time): string {
   return `${year}-${two(month)}-${two(day)}`;
 }
 

@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
-import { hoursInCalendar, hoursInTable, weekdayNamed } from "./index.ts";
+import { calendarWith, daysInCalendar, daysInTable, hoursInCalendar, hoursInTable, weekdayNamed } from "./index.ts";
+import { dayWritten } from "./read-days.ts";
 
 test("days are read as people write them", () => {
   expect(["Mon", "tuesday", "3", "TH", "fri", "sa"].map(weekdayNamed)).toEqual([1, 2, 3, 4, 5, 6]);
@@ -132,4 +133,76 @@ test("of a file with broken lines what can be read is kept; what is no calendar 
 test("what goes past midnight is left out and told", () => {
   const late = event("SUMMARY:Camp", "DTSTART:20261102T220000", "DTEND:20261103T070000", "RRULE:FREQ=WEEKLY");
   expect(read(file(late))).toEqual({ lessons: [], leftOut: ["4 events past midnight left out."] });
+});
+
+test("days of a table are read as people write them; a line that cannot be is told", () => {
+  expect(["2026-10-26", "26/10/2026", "26.10.2026", "26 October 2026", "26 Oct 2026"].map(dayWritten)).toEqual(
+    Array(5).fill("2026-10-26"),
+  );
+  for (const text of ["", "10/26/2026", "31/02/2026", "soon", "26/10/0026"]) expect(dayWritten(text)).toBeUndefined();
+  const rows = [
+    ["Name", "From", "To"],
+    ["Half-term", "26/10/2026", "30/10/2026"],
+    ["Lock fair", "2026-11-20", ""],
+    ["", "2026-11-21", ""],
+    ["Spring", "5/1/2027", "soon"],
+    ["Back", "10/1/2027", "5/1/2027"],
+    [""],
+  ];
+  expect(daysInTable(rows)).toEqual({
+    days: [
+      { name: "Half-term", from: "2026-10-26", to: "2026-10-30" },
+      { name: "Lock fair", from: "2026-11-20", to: "2026-11-20" },
+    ],
+    leftOut: ["Line 4: there is no name.", "Line 5: “soon” is no day.", "Line 6: Back ends before it begins."],
+  });
+});
+
+test("days of a calendar file are its whole days; hours, what is over and what is broken is told", () => {
+  const between = { from: "2026-11-01", to: "2027-12-31" };
+  const text = file(
+    event("SUMMARY:Winter holiday", "DTSTART;VALUE=DATE:20261221", "DTEND;VALUE=DATE:20270102"),
+    event("SUMMARY:Training", "DTSTART;VALUE=DATE:20270104"),
+    event("SUMMARY:Fair", "DTSTART;VALUE=DATE:20261120", "RRULE:FREQ=YEARLY"),
+    event("SUMMARY:Half-term", "DTSTART;VALUE=DATE:20261026", "DTEND;VALUE=DATE:20261031"),
+    event("SUMMARY:Maths", "DTSTART:20261104T090000", "DTEND:20261104T100000"),
+  );
+  expect(daysInCalendar(text, between)).toEqual({
+    days: [
+      { name: "Winter holiday", from: "2026-12-21", to: "2027-01-01" },
+      { name: "Training", from: "2027-01-04", to: "2027-01-04" },
+      { name: "Fair", from: "2026-11-20", to: "2026-11-20" },
+      { name: "Fair", from: "2027-11-20", to: "2027-11-20" },
+    ],
+    leftOut: ["1 event with hours left out.", "1 event before Sun 1 Nov 2026 left out."],
+  });
+  const endless = file(event("SUMMARY:Each day", "DTSTART;VALUE=DATE:20261101", "RRULE:FREQ=DAILY"));
+  const many = daysInCalendar(endless, between);
+  expect([many.days.length, many.leftOut]).toEqual([200, ["Only the first 200 were taken, of 400."]]);
+  expect(daysInCalendar("Monday", between).leftOut[0]).toContain("no calendar file");
+});
+
+test("days that were read go to a calendar; the same once, and none against what is there", () => {
+  const terms = [{ name: "Autumn", from: "2026-09-02", to: "2026-12-18" }];
+  const read = {
+    days: [
+      { name: "Autumn term", from: "2026-09-02", to: "2026-12-18" },
+      { name: "Late", from: "2026-12-01", to: "2027-01-20" },
+      { name: "Spring", from: "2027-01-05", to: "2027-03-26" },
+    ],
+    leftOut: ["Line 9: “soon” is no day."],
+  };
+  const told = calendarWith({ terms, off: [] }, "terms", read);
+  expect(told.calendar).toEqual({ terms: [...terms, read.days[2]], off: [] });
+  expect([told.added, told.leftOut]).toEqual([
+    1,
+    ["Line 9: “soon” is no day.", "Autumn term is there already.", "Autumn and Late overlap. Change one of them."],
+  ]);
+  const days = Array.from({ length: 120 }, (_, at) => ({
+    name: `Day ${at}`,
+    from: `20${10 + Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, "0")}-01`,
+    to: `20${10 + Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, "0")}-01`,
+  }));
+  const full = calendarWith({ terms: [], off: [] }, "off", { days, leftOut: [] });
+  expect([full.added, full.leftOut.length]).toEqual([100, 20]);
 });

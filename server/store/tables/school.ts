@@ -114,6 +114,8 @@ export const members = pgTable(
     /** With which the person signs in, once an invitation was used; in this school it is theirs alone. */
     accountId: uuid("account_id"),
     /** The names that marks of theirs carry from before they had an account. */
+    /** Which of the adults who take groups they are; null for whoever takes none. */
+    adultId: uuid("adult_id"),
     typedNames: jsonb("typed_names").$type<readonly string[]>().notNull().default([]),
     /** Since when they do not belong to the school any more. What they did keeps their name. */
     removedAt: at("removed_at"),

@@ -2,6 +2,7 @@ import { useState } from "react";
 import {
   type AnswerOf,
   endInvitation,
+  getGrouping,
   getSchool,
   invitePerson,
   listGroups,
@@ -32,6 +33,7 @@ export function Screen() {
   const { data, error } = useAsk(listPeople, {});
   const school = useAsk(getSchool, {});
   const groups = useAsk(listGroups, {});
+  const grouping = useAsk(getGrouping, {});
   const [edited, setEdited] = useState<PersonView | "new">();
   const [link, setLink] = useState<{ of: PersonView; is: AnswerOf<typeof invitePerson> }>();
   const [going, setGoing] = useState<PersonView>();
@@ -90,6 +92,7 @@ export function Screen() {
           typed={data.typed}
           classes={classes}
           groups={open}
+          adults={grouping.data?.grouping.adults ?? []}
           onClose={() => setEdited(undefined)}
         />
       )}

@@ -24,6 +24,8 @@ interface PersonWanted {
   readonly typed: readonly string[];
   readonly classes: readonly ClassView[];
   readonly groups: readonly GroupView[];
+  /** Who takes groups in the week. */
+  readonly adults: readonly { readonly id: string; readonly name: string }[];
   readonly onClose: () => void;
 }
 
@@ -32,12 +34,13 @@ const toggled = (ids: readonly string[], id: string, on: boolean) =>
   on ? [...ids, id] : ids.filter((one) => one !== id);
 
 /** A person of the school: name, role, and what is theirs. */
-export function PersonSheet({ person, typed, classes, groups, onClose }: PersonWanted) {
+export function PersonSheet({ person, typed, classes, groups, adults, onClose }: PersonWanted) {
   const [id] = useState(person?.id ?? newId);
   const [name, setName] = useState(person?.name ?? "");
   const [role, setRole] = useState<Role>(person?.role ?? "teacher");
   const [classIds, setClassIds] = useState<readonly string[]>(person?.classIds ?? []);
   const [groupIds, setGroupIds] = useState<readonly string[]>(person?.groupIds ?? []);
+  const [adultId, setAdultId] = useState(person?.adultId ?? null);
   const [typedNames, setTypedNames] = useState<readonly string[]>(person?.typedNames ?? []);
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
@@ -53,6 +56,7 @@ export function PersonSheet({ person, typed, classes, groups, onClose }: PersonW
       role,
       classIds: role === "teacher" ? [...classIds] : [],
       groupIds: role === "lead" ? [] : [...groupIds],
+      adultId,
       typedNames: [...typedNames],
     };
     try {
@@ -67,6 +71,7 @@ export function PersonSheet({ person, typed, classes, groups, onClose }: PersonW
             Role: roleNames[one.role],
             Classes: nameOf(classes, one.classIds),
             Groups: nameOf(groups, one.groupIds),
+            "In the week": nameOf(adults, one.adultId ? [one.adultId] : []),
             "Also marked as": one.typedNames.join(", "),
           }),
         });
@@ -133,6 +138,21 @@ export function PersonSheet({ person, typed, classes, groups, onClose }: PersonW
               </Tick>
             ))}
           </Several>
+        )}
+        {adults.length > 0 && (
+          <Choice
+            label="In the week they are"
+            hint="Sessions of this adult are theirs: they see them on Today, with the group and its card, also when they stand in for a day."
+            value={adultId ?? ""}
+            onChange={(event) => setAdultId(event.target.value || null)}
+          >
+            <option value="">no one who takes groups</option>
+            {adults.map(({ id: one, name: called }) => (
+              <option key={one} value={one}>
+                {called}
+              </option>
+            ))}
+          </Choice>
         )}
         {names.length > 0 && (
           <Several title="Marks under these names are theirs too" none="">

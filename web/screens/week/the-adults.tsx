@@ -39,8 +39,8 @@ export function TheAdults({ week, change }: PartOfWeek) {
       onChoose={setPicked}
       below={
         <p className="mt-2 text-sm text-soft">
-          Who takes groups, and how many sessions a week, is said where groups are made. Someone who signs in under
-          the same name sees their sessions on Today.
+          Who takes groups, and how many sessions a week, is said where groups are made. Which person of the school
+          they are is said in Settings, under People: sessions are theirs then, also those in which they stand in.
         </p>
       }
     >

@@ -1,15 +1,34 @@
 import { X } from "lucide-react";
 import { useState } from "react";
-import { calendarFaults, type Days, type SchoolCalendar } from "#core/groups";
-import { shortDay } from "#core/saying";
+import { getSchool } from "#contract";
+import { calendarFaults, calendarWith, type Days, dayLater, type SchoolCalendar } from "#core/groups";
+import { plural, shortDay } from "#core/saying";
+import { useAsk } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import type { PartOfWeek } from "./use-week.ts";
+import { type FileTold, ReadFile } from "./read-file.tsx";
+import { type PartOfWeek, useWeekWorker } from "./use-week.ts";
+
+/** Days ahead up to which a calendar file is looked at. */
+const DAYS_AHEAD = 730;
 
 /** When there is school. */
 export function TheTerms({ week, change }: PartOfWeek) {
   const { calendar } = week;
+  const worker = useWeekWorker();
+  const school = useAsk(getSchool, {});
+  const read = async (key: keyof SchoolCalendar, text: string): Promise<FileTold | undefined> => {
+    const today = school.data?.today;
+    if (!today) return undefined;
+    const found = await worker().readDays(text, { from: today, to: dayLater(today, DAYS_AHEAD) });
+    const { added, leftOut } = calendarWith(calendar, key, found);
+    await change((now) => {
+      const { terms, off } = calendarWith(now.calendar, key, found).calendar;
+      return { ...now, calendar: { terms: [...terms], off: [...off] } };
+    });
+    return { says: `${plural(added, "stretch", "stretches")} of days added.`, leftOut };
+  };
   const add = (next: SchoolCalendar): string | undefined => {
     const [fault] = calendarFaults(next);
     if (!fault) void change((now) => ({ ...now, calendar: { terms: [...next.terms], off: [...next.off] } }));
@@ -18,6 +37,7 @@ export function TheTerms({ week, change }: PartOfWeek) {
   const list = (key: keyof SchoolCalendar) => ({
     days: calendar[key],
     onAdd: (one: Days) => add({ ...calendar, [key]: [...calendar[key], one] }),
+    onRead: (text: string) => read(key, text),
     onRemove: (one: Days) => void add({ ...calendar, [key]: calendar[key].filter((other) => other !== one) }),
   });
   return (
@@ -34,6 +54,7 @@ function DayList({
   none,
   days,
   onAdd,
+  onRead,
   onRemove,
 }: {
   title: string;
@@ -41,6 +62,7 @@ function DayList({
   none: string;
   days: readonly Days[];
   onAdd: (one: Days) => string | undefined;
+  onRead: (text: string) => Promise<FileTold | undefined>;
   onRemove: (one: Days) => void;
 }) {
   const [name, setName] = useState("");
@@ -106,6 +128,11 @@ function DayList({
           {fault}
         </p>
       )}
+      <ReadFile
+        label={`${title}, as a file`}
+        hint="A table with a name, the first day and the last (26/10/2026, the day first), or a calendar file (.ics): its events of whole days."
+        onRead={onRead}
+      />
     </Panel>
   );
 }

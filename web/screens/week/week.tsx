@@ -2,7 +2,17 @@ import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { changeMeetings, getSchool, listGroups, listMeetings, type Meetings } from "#contract";
-import { allDay, dayLater, gridOf, mondayOf, type Placed, type Slot, wantedWithout, weekdayOf } from "#core/groups";
+import {
+  allDay,
+  dayLater,
+  gridOf,
+  type Missing,
+  mondayOf,
+  type Placed,
+  type Slot,
+  wantedWithout,
+  weekdayOf,
+} from "#core/groups";
 import { shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useKeys } from "#web/device/keys.tsx";
@@ -50,7 +60,10 @@ export function Screen() {
     [data, groups.data, school.data],
   );
   const chosen = choices.find((one) => one.whose === whose);
-  const shown = data?.meetings.filter((one) => isOf(whose, one, groups.data ?? [])) ?? [];
+  const shown = useMemo(
+    () => data?.meetings.filter((one) => isOf(whose, one, groups.data ?? [])) ?? [],
+    [data, groups.data, whose],
+  );
   return (
     <Page
       printsTitle
@@ -124,8 +137,8 @@ export function Screen() {
                 ? `There is no school in this week: ${data.off[0]?.why}.`
                 : "No session stands in this week. The timetable says when each group meets; the lead of the school makes it."}
             </Empty>
-          ) : lead ? (
-            <Board {...{ monday, today, meetings: data.meetings, shown }} off={data.off} />
+          ) : teaches ? (
+            <Board {...{ monday, today, meetings: data.meetings, shown, lead }} off={data.off} taken={data.taken} />
           ) : (
             <MeetingTable {...{ monday, today }} meetings={shown} />
           )}
@@ -192,6 +205,9 @@ interface BoardWanted {
   /** Those of the chosen week. */
   readonly shown: readonly Meeting[];
   readonly off: Meetings["off"];
+  readonly taken: Meetings["taken"];
+  /** Only the lead changes the week of everyone. */
+  readonly lead: boolean;
 }
 
 /** What a change of one session is sent as. */
@@ -199,16 +215,17 @@ function sent({ groupName: _, adultName: __, roomName: ___, members: ____, byHan
   return one;
 }
 
-function Board({ monday, today, meetings, shown, off }: BoardWanted) {
+function Board({ monday, today, meetings, shown, off, taken, lead }: BoardWanted) {
   const { wantedWith, view } = useWeek();
   const [away, setAway] = useState(false);
-  useKeys([{ key: "a", does: "someone is away, a room is closed, a trip", run: () => setAway(true) }]);
+  useKeys(lead ? [{ key: "a", does: "someone is away, a room is closed, a trip", run: () => setAway(true) }] : []);
   const wanted = useMemo(() => {
     const all = wantedWith();
     if (!all) return undefined;
     const days = off.map(({ day }) => allDay(weekdayOf(day)));
-    return days.length > 0 ? wantedWithout(all, [{ kind: "everyone", when: days }]) : all;
-  }, [wantedWith, off]);
+    const others = [...taken, ...meetings.filter((one) => !one.cancelled && !shown.includes(one))];
+    return wantedWithout(all, [{ kind: "everyone", when: days }, ...others.flatMap(takenBy)]);
+  }, [wantedWith, off, taken, meetings, shown]);
   const live = meetings.filter(({ cancelled }) => !cancelled);
   const slotOf = (one: Meeting) => slotFor(wanted?.slots ?? [], one);
   const grid = useMemo(() => {
@@ -262,7 +279,7 @@ function Board({ monday, today, meetings, shown, off }: BoardWanted) {
   return (
     <>
       <div className="no-print mb-2 flex items-center gap-3">
-        <Button onClick={() => setAway(true)}>Away, closed, a trip …</Button>
+        {lead && <Button onClick={() => setAway(true)}>Away, closed, a trip …</Button>}
         <p className="text-sm text-soft">Take a session up to see where it could be in this week instead.</p>
       </div>
       <WeekBoard
@@ -310,6 +327,13 @@ function Board({ monday, today, meetings, shown, off }: BoardWanted) {
       <AwaySheet open={away} onClose={() => setAway(false)} {...{ today, monday, wantedWith }} />
     </>
   );
+}
+
+/** An adult and a room that a session which is not on the board takes. */
+function takenBy(one: Meetings["taken"][number]): readonly Missing[] {
+  const when = [{ day: weekdayOf(one.on), from: one.from, to: one.to }];
+  const room = one.roomId === null ? [] : [{ kind: "room" as const, id: one.roomId, when }];
+  return [{ kind: "adult", id: one.adultId, when }, ...room];
 }
 
 /** The slot at which a session begins, if it is one. */
