@@ -20,13 +20,14 @@ import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { dayOfInstant, stampNow, todayHere } from "#web/device/clock.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Spellings } from "#web/parts/marks.tsx";
 import { Opens } from "#web/parts/opens.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
@@ -37,8 +38,10 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { AlsoShared } from "./also-shared.tsx";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
+import { GivenGroup } from "./given-group.tsx";
 import { GroupPlace } from "./group-place.tsx";
 import { GroupRoutine } from "./group-routine.tsx";
+import { GroupSessions } from "./group-sessions.tsx";
 import { ReadingLimit } from "./reading-limit.tsx";
 
 /** What of a group is saved as one state. */
@@ -60,9 +63,15 @@ const ofBoth = (mine: GroupState, theirs: GroupState): GroupState => ({
   targets: [...new Set([...mine.targets, ...theirs.targets])],
 });
 
-/** One group: who is in it, what it works on, why, its sessions and its history. */
+/** One group, as it may be seen by whoever is here. */
 export function Screen() {
   const { groupId = "" } = useParams();
+  const teaches = useIsAtLeast("teacher");
+  return teaches ? <WholeGroup groupId={groupId} /> : <GivenGroup groupId={groupId} />;
+}
+
+/** Who is in a group, what it works on, why, its sessions and its history. */
+function WholeGroup({ groupId }: { groupId: string }) {
   const [search] = useSearchParams();
   const group = useAsk(getGroup, { params: { id: groupId } });
   const map = useAskSliced(getGaps, { query: {} });
@@ -267,32 +276,7 @@ export function Screen() {
           </Panel>
         </div>
         <div className="flex flex-col gap-4">
-          <Panel title="Sessions">
-            {sessions.data?.length === 0 && <p className="text-soft">No session yet.</p>}
-            <ul className="flex flex-col gap-1">
-              {sessions.data?.map((session) => (
-                <li key={session.id}>
-                  <div className="flex items-center justify-between gap-2">
-                    <Link
-                      to={`/sessions/${session.id}`}
-                      className="py-0.5 underline decoration-line underline-offset-4 hover:decoration-ink"
-                    >
-                      {nearDay(session.heldOn, today)}
-                    </Link>
-                    <span>
-                      <Spelling gpc={session.target} />{" "}
-                      <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
-                    </span>
-                  </div>
-                  {session.last && (
-                    <p className="text-sm text-soft">
-                      {session.last.by}: {session.last.came} came. {session.last.note}
-                    </p>
-                  )}
-                </li>
-              ))}
-            </ul>
-          </Panel>
+          <GroupSessions sessions={sessions.data} today={today} />
           <GroupPlace groupId={current.id} school={school.data} />
           <Panel title="History">
             <ol className="flex flex-col gap-2">
