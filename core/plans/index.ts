@@ -1,4 +1,6 @@
 /** What a session holds: kinds of part, a school's routines, and how a session is filled. */
+
+export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./kinds.ts";
 export * from "./part-kinds.ts";

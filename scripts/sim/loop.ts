@@ -26,8 +26,9 @@ const SESSION_WEEKS = 8;
 const LATER = 4;
 /** Groups are made anew after so many days; a target is not taught again in so many sessions. */
 const [ANEW_DAYS, LATELY] = [14, 6];
-const SIZE = { by: "size", least: 4, most: 5 } as const;
+export const SIZE = { by: "size", least: 4, most: 5 } as const;
 const CHILDREN = 25;
+const FADES_DAYS = 28;
 
 export interface LoopLine {
   readonly world: string;
@@ -43,11 +44,11 @@ export interface LoopLine {
 }
 
 /** A child as grouping sees it, and by what chances it reads. */
-interface Judged {
+export interface Judged {
   readonly learner: Learner;
   readonly chances: ReadonlyMap<Gpc, number>;
-  /** How much of each chance goes in four weeks, in hundredths; nothing where the truth is known. */
-  readonly fades?: ReadonlyMap<Gpc, number>;
+  /** How much of each chance goes in four weeks, in hundredths. */
+  readonly fades: ReadonlyMap<Gpc, number>;
 }
 type ChildOfDay = SchoolDay["children"][number];
 
@@ -66,7 +67,7 @@ function lessonsOf(on: SchoolDay, child: ChildOfDay): Lessons {
   };
 }
 
-function learnerOf(id: string, needs: ReadonlyMap<Gpc, number>, chances: ReadonlyMap<Gpc, number>): Judged {
+function learnerOf(id: string, needs: ReadonlyMap<Gpc, number>, chances: ReadonlyMap<Gpc, number>) {
   const secure = new Set([...chances].flatMap(([gpc, chance]) => (chance >= 0.85 ? [gpc] : [])));
   return { learner: { id, needs, secure }, chances };
 }
@@ -95,20 +96,21 @@ export function believer(): (on: SchoolDay, child: ChildOfDay) => Judged {
 }
 
 /** As it is in truth. */
-function knowing(on: SchoolDay, child: ChildOfDay): Judged {
+export function knowing(on: SchoolDay, child: ChildOfDay): Judged {
   const chances = new Map([...on.taughtOn.keys()].map((gpc) => [gpc, child.truth(gpc)]));
   const needs = new Map([...chances].flatMap(([gpc, chance]) => (chance < 0.8 ? [[gpc, 1 - chance] as const] : [])));
-  return learnerOf(child.childId, needs, chances);
+  const fades = new Map([...chances].map(([gpc, chance]) => [gpc, 100 * (chance - child.truth(gpc, FADES_DAYS))]));
+  return { ...learnerOf(child.childId, needs, chances), fades };
 }
 
 /** Needs weighed by what they open for the child. */
 export function weighed({ learner, chances, fades }: Judged): Learner {
-  const by = { needs: learner.needs, chances, ...(fades && { fades }) };
+  const by = { needs: learner.needs, chances, fades };
   return { ...learner, needs: weighedNeeds(commonWords(shippedLexicon()), by) };
 }
 
 /** Groups made anew every two weeks, and each day the target that is best for the group that day. */
-function chooser(
+export function chooser(
   policy: Exclude<Policy, "in the list" | "the same for all">,
   seed: number,
 ): (on: SchoolDay) => readonly Helped[] {
@@ -136,7 +138,7 @@ function chooser(
         return { ...rest, needs: new Map([...needs].filter(([gpc]) => !lately.has(gpc))) };
       });
       const [target] = chooseTargets(members, taught, 1);
-      return target ? [{ childIds, target }] : [];
+      return target ? [{ childIds, targets: [target] }] : [];
     });
   };
 }
@@ -152,7 +154,7 @@ function sameForAll(): (on: SchoolDay) => readonly Helped[] {
     const groups = Array.from({ length: Math.ceil(ids.length / SIZE.most) }, (_, at) =>
       ids.slice(at * SIZE.most, (at + 1) * SIZE.most),
     );
-    return target ? groups.map((childIds) => ({ childIds, target })) : [];
+    return target ? groups.map((childIds) => ({ childIds, targets: [target] })) : [];
   };
 }
 

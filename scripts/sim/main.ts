@@ -1,6 +1,7 @@
 // npm run sim -- decisions [SEEDS] [CLASSES]: how well the model tells gaps, on simulated classes whose truth is known.
 // npm run sim -- ask [SEED] [CLASSES]: how much of it a check tells that chooses what to ask, beside the full deck.
-// npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in five ways, and what has stayed four weeks later.
+// npm run sim -- loop [SEEDS]: eight weeks of sessions, groups and targets chosen in five ways, and what has stayed four weeks later; then `plans`.
+// npm run sim -- plans [SEEDS]: 24 and 48 sessions planned one by one, as a block of weeks, and by the truth.
 // npm run sim -- groups [CLASSES] [CHILDREN]: how far proposed groups are from the best there is, in classes with mixed limits.
 // npm run sim -- week [SCHOOLS]: timetables of made-up schools, beside one written by hand, and how good any could be.
 // npm run sim -- fit [ROUNDS]: looks for parameters that tell them better, on classes of other seeds; prints what it finds.
@@ -9,9 +10,10 @@ import { decide } from "./decisions.ts";
 import { fitParameters } from "./fit.ts";
 import { compareGroups, groupsTable } from "./groups.ts";
 import { loopTable, playLoop } from "./loop.ts";
+import { plansTable, playPlans } from "./plans.ts";
 import { aimsOf, tableOf } from "./table.ts";
 import { compareWeeks, weeksTable } from "./week.ts";
-import { worlds } from "./worlds.ts";
+import { type World, worlds } from "./worlds.ts";
 
 const [what = "decisions", first, second] = process.argv.slice(2);
 if (what === "decisions") {
@@ -30,15 +32,17 @@ if (what === "decisions") {
     .flatMap((world) => compareAsking(world, seed, { classes }));
   console.log(`${classes * 25} children in each world, seed ${seed}.\n`);
   console.log(askedTable(asked));
-} else if (what === "loop") {
+} else if (what === "loop" || what === "plans") {
   const seeds = Number(first ?? 6);
   const sharp = worlds.filter(({ name }) => !name.includes("blurred"));
-  const lines = sharp.flatMap((world) => {
-    console.error(`${world.name} …`);
-    return Array.from({ length: seeds }, (_, at) => playLoop(world, at + 1)).flat();
-  });
+  const played = <T>(play: (world: World, seed: number) => readonly T[]): T[] =>
+    sharp.flatMap((world) => {
+      console.error(`${world.name} …`);
+      return Array.from({ length: seeds }, (_, at) => play(world, at + 1)).flat();
+    });
   console.log(`A class of 25 in each of ${sharp.length} worlds, seeds 1 to ${seeds}; mean ± spread over seeds.\n`);
-  console.log(loopTable(lines));
+  if (what === "loop") console.log(`${loopTable(played(playLoop))}\n`);
+  console.log(plansTable(played(playPlans)));
 } else if (what === "groups") {
   const classes = Number(first ?? 20);
   const lines = await compareGroups(classes, second ? [Number(second)] : undefined);
@@ -50,6 +54,6 @@ if (what === "decisions") {
   console.log(weeksTable(lines));
 } else if (what === "fit") fitParameters({ rounds: Number(first ?? 4) });
 else {
-  console.error("Say what: decisions, ask, loop, groups, week, or fit.");
+  console.error("Say what: decisions, ask, loop, plans, groups, week, or fit.");
   process.exitCode = 1;
 }

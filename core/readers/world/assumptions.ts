@@ -47,6 +47,9 @@ export const assumptions = {
   /** Share of a lesson's gain that a session in a small group gives, for what it teaches and for what it revisits. */
   sessionGives: 1.05,
   sessionRevisits: 0.6,
+  /** Of two points in one session each gives this share of what it would give alone; so many cards have all of `sessionRevisits`, more share it. */
+  twoGive: 0.65,
+  cardsWhole: 2,
 } as const;
 
 /** As `assumptions`: any of them can be another number. */

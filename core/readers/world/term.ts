@@ -28,6 +28,8 @@ export interface TermWanted {
   readonly onSession?: ((chance: number) => void) | undefined;
   /** Who is helped together on a day, with what; without it, as a school does without a model. */
   readonly choose?: ((on: SchoolDay) => readonly Helped[]) | undefined;
+  /** What each child is asked at the end of a week, by its id; without it what was missed, was never asked, and was asked last. */
+  readonly look?: ((on: SchoolDay) => ReadonlyMap<string, readonly Gpc[]>) | undefined;
 }
 
 /** What may be known when groups are chosen on a day; the truth is for an oracle alone. */
@@ -35,14 +37,18 @@ export interface SchoolDay {
   readonly day: string;
   readonly taughtOn: ReadonlyMap<Gpc, string>;
   readonly children: readonly (Pick<Lived, "childId" | "log" | "sessions"> & {
-    readonly truth: (gpc: Gpc) => number;
+    /** The chance at sight in truth, or what it will be after days in which no one asks. */
+    readonly truth: (gpc: Gpc, daysLater?: number) => number;
   })[];
 }
 
-/** Children who are taught something together. */
+/** Children who are taught something together, one thing or two. */
 export interface Helped {
   readonly childIds: readonly string[];
-  readonly target: Gpc;
+  /** None is a session of revisiting alone. */
+  readonly targets: readonly Gpc[];
+  /** What each meets again, by its id; what the last two sessions taught where it is left out. */
+  readonly cards?: ReadonlyMap<string, readonly Gpc[]>;
 }
 
 /** What is known of a child at the school, and what is true of it. */
@@ -146,22 +152,24 @@ export function playTerm(wanted: TermWanted): Term {
     }
   };
 
+  const schoolDay = (day: number): SchoolDay => ({
+    day: written(day),
+    taughtOn: new Map([...taughtOn].map(([gpc, on]) => [gpc, written(on)])),
+    children: children.map((child) => ({
+      childId: child.pupil.id,
+      log: child.log,
+      sessions: child.sessions,
+      truth: (gpc, daysLater = 0) => chanceOf(child, day + daysLater)(gpc),
+    })),
+  });
+
   const groupsOn = (day: number): readonly Group[] => {
     if (!wanted.choose) return asInTheList(children, taughtOn);
     const byId = new Map(children.map((child) => [child.pupil.id, child]));
-    const chosen = wanted.choose({
-      day: written(day),
-      taughtOn: new Map([...taughtOn].map(([gpc, on]) => [gpc, written(on)])),
-      children: children.map((child) => ({
-        childId: child.pupil.id,
-        log: child.log,
-        sessions: child.sessions,
-        truth: chanceOf(child, day),
-      })),
-    });
-    return chosen.map(({ childIds, target }) => ({
+    const chosen = wanted.choose(schoolDay(day));
+    return chosen.map(({ childIds, targets, cards }) => ({
+      ...{ targets, cards },
       members: childIds.flatMap((id) => byId.get(id) ?? []),
-      target,
     }));
   };
 
@@ -197,8 +205,10 @@ export function playTerm(wanted: TermWanted): Term {
       if (since <= sessionWeeks * WEEKDAYS)
         sessions({ here: new Set(here), day, meet, asking, a, groups: groupsOn(day), onSession: wanted.onSession });
     } else {
+      const looks = wanted.look?.(schoolDay(day));
       for (const child of here)
-        for (const gpc of dueInOrder(child, taughtOn)) keep(child, askCard(asking(child, day), gpc));
+        for (const gpc of looks?.get(child.pupil.id) ?? dueInOrder(child, taughtOn))
+          keep(child, askCard(asking(child, day), gpc));
       if ((since / WEEKDAYS) % 2 === 0) {
         const text = wordsFor(taughtOn.keys(), { lexicon, from, count: WORDS_IN_TEXT });
         for (const child of here) {
@@ -282,7 +292,8 @@ function dueInOrder(child: Child, taughtOn: ReadonlyMap<Gpc, number>): readonly 
 
 interface Group {
   readonly members: readonly Child[];
-  readonly target: Gpc;
+  readonly targets: readonly Gpc[];
+  readonly cards?: Helped["cards"];
 }
 
 interface SessionsWanted {
@@ -307,20 +318,22 @@ function asInTheList(children: readonly Child[], taughtOn: ReadonlyMap<Gpc, numb
       (best, gpc) => (misses(gpc) > (best === undefined ? 0 : misses(best)) ? gpc : best),
       undefined,
     );
-    if (target !== undefined) groups.push({ members, target });
+    if (target !== undefined) groups.push({ members, targets: [target] });
   }
   return groups;
 }
 
-/** The sessions of a day: each group learns its target and meets again what its last two sessions taught. */
+/** The sessions of a day: each group learns its targets and meets again its cards, or what its last two sessions taught. */
 function sessions({ here, day, meet, asking, a, groups, onSession }: SessionsWanted): void {
-  for (const { members, target } of groups)
+  for (const { members, targets, cards } of groups)
     for (const child of members.filter((one) => here.has(one))) {
-      onSession?.(asking(child, day).chance(target));
-      const revisited = [...new Set(child.sessions.slice(-2).flatMap((session) => session.taught))];
-      for (const gpc of revisited) meet(child, gpc, day, a.sessionRevisits);
-      meet(child, target, day, a.sessionGives);
-      child.sessions.push({ day: written(day), taught: [target], revisited });
-      keep(child, askInSession(asking(child, day), target));
+      for (const target of targets) onSession?.(asking(child, day).chance(target));
+      const own = cards && (cards.get(child.pupil.id) ?? []);
+      const revisited = own ?? [...new Set(child.sessions.slice(-2).flatMap((session) => session.taught))];
+      const share = Math.min(1, a.cardsWhole / Math.max(1, revisited.length));
+      for (const gpc of revisited) meet(child, gpc, day, a.sessionRevisits * share);
+      for (const target of targets) meet(child, target, day, a.sessionGives * (targets.length > 1 ? a.twoGive : 1));
+      child.sessions.push({ day: written(day), taught: [...targets], revisited: [...revisited] });
+      for (const target of targets) keep(child, askInSession(asking(child, day), target));
     }
 }
