@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MOST_PARTS, partKinds, readingLimits } from "#core/plans";
+import { way } from "./block.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { routineId } from "./routines.ts";
@@ -106,9 +107,11 @@ const part = z.object({
     .optional(),
   how: note(400),
 });
-/** A session as it is planned: the spelling that it teaches, its parts, and what the tool remarks about it. */
+/** A session as it is planned: the spelling or the two that it teaches, its parts, and what the tool remarks about it. */
 const plan = z.object({
   target: gpc,
+  /** Taught beside it, where there was room for two. */
+  second: gpc.optional(),
   parts: z.array(part).max(MOST_PARTS).readonly(),
   remarks: z.array(note(400)).max(12).readonly(),
 });
@@ -171,6 +174,7 @@ export const listSessions = {
       groupName: z.string(),
       heldOn: day,
       target: gpc,
+      second: gpc.nullable(),
       /** The name of the point that it belongs to; null where it is taught by itself. */
       point: z.string().nullable(),
       state: z.enum(["planned", "held"]),
@@ -183,8 +187,8 @@ export const listSessions = {
 } as const satisfies Endpoint;
 
 /**
- * Plans a session for the children who are in the group now. Without a `target` the tool chooses the next one that is needed
- * and has enough words. Refused (422) when the group is empty or has nothing to learn; the same asking once more is told as
+ * Plans a session for the children who are in the group now. Without a `target` the tool chooses what is worth most to them that day,
+ * two spellings where the minutes allow. Refused (422) when the group is empty or has nothing to learn; the same asking once more is told as
  * success.
  */
 export const planNewSession = {
@@ -196,6 +200,10 @@ export const planNewSession = {
     groupId: id,
     heldOn: day,
     target: gpc.nullable(),
+    /** Another beside a target that is asked for. */
+    second: gpc.nullable().optional(),
+    /** How it is taught again, where it was taught and is not there. */
+    way: way.nullable().optional(),
     /** Another than the group's, for this session. */
     routine: routineId.optional(),
     seed: z.number().int().min(0).max(2_147_483_647),

@@ -1,5 +1,6 @@
 /** The only words that web and server exchange: schemas, the types inferred from them, and the endpoints. */
 export * from "./answers.ts";
+export * from "./block.ts";
 export * from "./care.ts";
 export * from "./checks.ts";
 export * from "./children.ts";

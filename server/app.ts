@@ -32,6 +32,7 @@ import { doorRoutes } from "./people/door-routes.ts";
 import type { Entrance } from "./people/entrance.ts";
 import { peopleRoutes } from "./people/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
+import { blockRoutes } from "./sessions/block-routes.ts";
 import { sessionRoutes } from "./sessions/routes.ts";
 import { routineRoutes } from "./sessions/routine-routes.ts";
 import { reportRoutes } from "./sessions/shared-routes.ts";
@@ -83,6 +84,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   standingRoutes,
   groupRoutes,
   groupingRoutes,
+  blockRoutes,
   routineRoutes,
   sessionRoutes,
   reportRoutes,

@@ -49,7 +49,14 @@ const toFill = {
     children: [],
   },
   targets: ["g=g"],
-  ...{ wish: null, weights: startingWeights, said: [], hadLately: [], missedWords: [], mixedSounds: [] },
+  ...{
+    ...{ wish: null, second: null, today: "2026-11-23", heldOn: "2026-11-23", past: [] },
+    weights: startingWeights,
+    said: [],
+    hadLately: [],
+    missedWords: [],
+    mixedSounds: [],
+  },
   routine: shippedRoutines[USUAL],
 };
 
@@ -141,7 +148,7 @@ it("choose a session's target, where none is asked for, by what it opens for the
     unsteady: [],
     needed: ["dd=d", "ee=ee"],
     age: 12 as const,
-    children: [{ needs, chances, next: [], id: "ada", name: "Ada M.", reads: known }],
+    children: [{ needs, chances, fades: [], next: [], id: "ada", name: "Ada M.", reads: known }],
   };
   const wanted = { ...toFill, common, targets: ["dd=d", "ee=ee"] };
   const filled = await here.run("fillSession", wanted, 1);

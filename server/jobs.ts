@@ -1,11 +1,12 @@
 import { deal } from "./checks/deal.ts";
 import type { Jobs as JobsOf } from "./frame/jobs.ts";
 import { worthFor } from "./groups/worth.ts";
+import { planWeeks } from "./sessions/block.ts";
 import { fillSession } from "./sessions/fill.ts";
 import { findModelFor, foretellCards } from "./standings/foretell.ts";
 
 /** Everything that is computed off the request. */
-export const jobTable = { deal, fillSession, foretellCards, findModelFor, worthFor };
+export const jobTable = { deal, fillSession, foretellCards, findModelFor, planWeeks, worthFor };
 
 /** The jobs of this program, wherever they run. */
 export type Jobs = JobsOf<typeof jobTable>;

@@ -55,6 +55,9 @@ export function plainSound(key: string): string {
   return byKey.get(key)?.plain ?? key;
 }
 
+/** The weak vowel. It has no card: it is heard in words only. */
+export const WEAK = "schwa";
+
 /**
  * True for a vowel, one that runs together with r included.
  * @example isVowel("ar") // true

@@ -1,154 +1,181 @@
-import { differenceInCalendarDays, parseISO } from "date-fns";
+import { dayNumber } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
-import { forecast } from "./forecast.ts";
+import { Forecast, type Foreseen } from "./forecast.ts";
+import { minutesOfRoutine, type Routine, teachesNew } from "./routine.ts";
+import { type Way, ways } from "./ways.ts";
 
-/** A child of a group as a block of weeks looks at it. */
-export interface BlockChild {
+/** A child of a group as a block of weeks looks at it, on the first day. */
+export interface BlockChild extends Foreseen {
   readonly id: string;
-  /** The chance of each spelling that it was taught, on the first day, 0 to 1. */
-  readonly chances: ReadonlyMap<Gpc, number>;
-  /** How much of each chance goes in four weeks if no one asks, in hundredths. */
-  readonly fades: ReadonlyMap<Gpc, number>;
-  /** What it needs, weighed by what it would bring, 0 to 1. */
-  readonly needs: ReadonlyMap<Gpc, number>;
-  /** The day from which on it is in the group; undefined where it is already. */
-  readonly from?: string | undefined;
 }
 
 /** A session that there will be. */
 export interface BlockDay {
   readonly on: string;
   readonly minutes: number;
+  /** Points that it has time for, as `roomFor` tells it; 0 is review alone. */
+  readonly room: number;
 }
 
-/** A session that was held, or that counts as held. */
+/** A session that was held, with what it taught. */
 export interface BlockPast {
   readonly on: string;
   readonly taught: readonly Gpc[];
 }
 
-/** What a teacher wants of a day: these spellings, or review alone. */
+/** What a teacher wants of a day: these spellings, or none of them: review alone. */
 export interface BlockFixed {
   readonly on: string;
-  /** None means review alone. */
   readonly gpcs: readonly Gpc[];
 }
-
-/** How a spelling is taught again that was taught and is not there yet, in their order. */
-export const ways = ["other words", "another practice", "a contrast", "a smaller step"] as const;
-export type Way = (typeof ways)[number];
 
 /** A spelling in a session, and why it is there. */
 export interface BlockPoint {
   readonly gpc: Gpc;
-  /** First time in this group; gone on with; met again after a while; or taught again in another way. */
+  /** For the first time in this group; gone on with; taken up again after a while; or again in another way, since it is not there. */
   readonly step: "new" | "practise" | "again" | "differently";
   /** Of `differently`. */
-  readonly way?: Way;
+  readonly way: Way | null;
   /** The children who need it on that day, as it is foreseen. */
   readonly for: readonly string[];
 }
 
 /** A session of a block. */
-export interface BlockSession {
-  readonly on: string;
-  readonly minutes: number;
+export interface BlockSession extends BlockDay {
   /** None where it is review alone. */
   readonly points: readonly BlockPoint[];
-  /** What each child is about to lose by then, or has not surely kept: its cards. */
+  /** What each child has not surely kept, or is about to lose by then: its cards. */
   readonly cards: readonly { readonly childId: string; readonly gpcs: readonly Gpc[] }[];
+  /** The last of a week looks at what the week taught. */
+  readonly look: readonly Gpc[];
   /** A teacher said so. */
   readonly fixed: boolean;
 }
 
 export interface BlockWanted {
+  /** The first day, from which the children are known: `2026-11-23`. */
+  readonly today: string;
   readonly children: readonly BlockChild[];
-  /** In order of days. */
+  /** In order of days, none before today. */
   readonly days: readonly BlockDay[];
   /** The group's sessions so far, in order of days. */
   readonly past: readonly BlockPast[];
   readonly fixed?: readonly BlockFixed[];
   /** What may be a point, in order of teaching; whatever any of them needs where it is left out. */
   readonly among?: readonly Gpc[];
-  /** Taken first, while anyone needs it. */
-  readonly pinned?: ReadonlySet<Gpc>;
+  /** What is taken before everything else, while there is something to be gained by it: what stands earlier first. */
+  readonly first?: readonly ReadonlySet<Gpc>[];
+  /** Whether it can be practised at all; asked of few. */
+  readonly fits?: (gpc: Gpc) => boolean;
 }
 
 /** Minutes from which on a session has room for two points. */
-export const TWO_POINTS = 20;
+const TWO_POINTS = 20;
 /** A point is not taken up again within so many sessions, unless a teacher wants it. */
-const REST = 3;
+const REST = 2;
 /** Time of a child who says it at sight already, beside what another gains. */
-const WASTE = 0.35;
-/** A session in which less is to be gained than this teaches nothing new. */
-const LEAST_GAIN = 0.08;
+const WASTE = 0.28;
+/** A point from which less is to be gained is none, unless so many of the group need it; with none the session is review alone. */
+const LEAST_GAIN = 0.006;
+const SHARED = 0.5;
 /** Cards of one child in a session. */
 const CARDS = 4;
-/** Below this chance it is a matter for teaching, above it nothing has to be done. */
-const [LOST, SURE] = [0.25, 0.9];
-/** A child of whom this is foreseen needs a point no more. */
-const ENOUGH = 0.75;
+/** A child with this chance needs a point no more; of those in a group this share is enough. */
+const THERE = 0.7;
+/** Days within which a point is gone on with, and is not taken up anew. */
+const GOES_ON_DAYS = 7;
 
 /**
- * Plans the sessions of some weeks: which point, or which two where the minutes allow, on which day, and each child's cards.
- * What is to come is foreseen from the chances of today, how fast they fade, and what a session gives; what comes otherwise is
- * seen when the block is worked out anew. The same input gives the same block.
+ * Plans the sessions of some weeks: which point, or which two where the minutes allow, on which day, and each child's cards. What
+ * is to come is foreseen from the chances of today, how fast they fade, and what a session gives; what comes otherwise is seen when
+ * the block is worked out anew after a session or a check. A point that was taught twice and is not there for more than one child is
+ * taught differently. The same input gives the same block.
  */
 export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
-  const { children, days, past, fixed = [], pinned = new Set() } = wanted;
-  const [first] = days;
-  if (!first) return [];
-  const ahead = children.map((child) => ({ child, seen: forecast(child, first.on) }));
+  const { today, children, days, past, fixed = [], first = [], fits = () => true } = wanted;
+  const ahead = children.map((child) => ({ id: child.id, seen: new Forecast(child, today) }));
   const among = wanted.among ?? [...new Set(children.flatMap(({ needs }) => [...needs.keys()]))];
-  const place = new Map(among.map((gpc, at) => [gpc, at]));
-  const taught = past.map((one) => one.taught);
-  const lastOn = new Map(past.flatMap((one) => one.taught.map((gpc) => [gpc, one.on] as const)));
+  const sessions = [...past];
   const planned: BlockSession[] = [];
-  for (const { on, minutes } of days) {
-    const here = ahead.filter(({ child }) => child.from === undefined || child.from <= on);
+  const place = (gpc: Gpc) => {
+    const at = first.findIndex((tier) => tier.has(gpc));
+    return at < 0 ? first.length : at;
+  };
+  const isSharedNeed = (gpc: Gpc, on: string) =>
+    ahead.length > 0 && ahead.filter(({ seen }) => seen.chance(gpc, on) < THERE).length >= ahead.length * SHARED;
+  for (const [at, { on, minutes, room }] of days.entries()) {
     const wish = fixed.find((one) => one.on === on);
-    const room = minutes >= TWO_POINTS ? 2 : 1;
-    const lately = new Set(taught.slice(-REST).flat());
+    const lately = new Set(sessions.slice(-REST).flatMap(({ taught }) => taught));
     const gainOf = (gpc: Gpc) =>
-      here.reduce((sum, { seen }) => sum + seen.gain(gpc, on, room) - WASTE * seen.says(gpc, on), 0) /
-      Math.max(1, here.length);
+      ahead.reduce((sum, { seen }) => sum + seen.gain(gpc, on, room) - WASTE * seen.idle(gpc, on), 0) /
+      Math.max(1, ahead.length);
     const chosen = wish
       ? wish.gpcs
-      : among
-          .filter((gpc) => !lately.has(gpc))
-          .map((gpc) => ({ gpc, gain: gainOf(gpc) }))
-          .filter(({ gain }) => gain >= LEAST_GAIN)
-          .sort(
-            (one, other) =>
-              Number(pinned.has(other.gpc)) - Number(pinned.has(one.gpc)) ||
-              other.gain - one.gain ||
-              (place.get(one.gpc) ?? 0) - (place.get(other.gpc) ?? 0),
-          )
-          .slice(0, room)
-          .map(({ gpc }) => gpc);
-    const points = chosen.map((gpc): BlockPoint => {
-      const times = taught.filter((one) => one.includes(gpc)).length;
-      const needing = here.filter(({ seen }) => seen.chance(gpc, on) < ENOUGH).map(({ child }) => child.id);
-      const last = lastOn.get(gpc);
-      const step =
-        times === 0
-          ? "new"
-          : last && differenceInCalendarDays(parseISO(on), parseISO(last)) <= 7
-            ? "practise"
-            : "again";
-      return { gpc, step, for: needing };
+      : firstOf(
+          among
+            .filter((gpc) => !lately.has(gpc))
+            .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
+            .filter(({ gpc, gain }) => gain >= LEAST_GAIN || isSharedNeed(gpc, on))
+            .sort((one, other) => one.at - other.at || other.gain - one.gain)
+            .map(({ gpc }) => gpc),
+          { most: room, fits },
+        );
+    const points = chosen.map((gpc) => pointOn({ gpc, on, sessions, ahead }));
+    const cards = ahead.flatMap(({ id, seen }) => {
+      const gpcs = seen.cards(on, { most: CARDS, not: new Set(chosen) });
+      return gpcs.length > 0 ? [{ childId: id, gpcs }] : [];
     });
-    const cards = here.flatMap(({ child, seen }) => {
-      const gpcs = seen.cards(on, { most: CARDS, not: new Set(chosen), least: LOST, sure: SURE });
-      return gpcs.length > 0 ? [{ childId: child.id, gpcs }] : [];
-    });
-    planned.push({ on, minutes, points, cards, fixed: wish !== undefined });
-    taught.push(chosen);
-    for (const gpc of chosen) lastOn.set(gpc, on);
-    for (const { child, seen } of here) {
+    sessions.push({ on, taught: chosen });
+    const isLast = weekOf(days[at + 1]?.on ?? "9999-12-31") > weekOf(on);
+    const look = isLast
+      ? [...new Set(sessions.filter((one) => weekOf(one.on) === weekOf(on)).flatMap(({ taught }) => taught))]
+      : [];
+    planned.push({ on, minutes, room, points, cards, look, fixed: wish !== undefined });
+    for (const { id, seen } of ahead) {
       for (const gpc of chosen) seen.teach(gpc, on, chosen.length);
-      for (const gpc of cards.find(({ childId }) => childId === child.id)?.gpcs ?? []) seen.meet(gpc, on);
+      for (const gpc of cards.find(({ childId }) => childId === id)?.gpcs ?? []) seen.meet(gpc, on);
     }
   }
   return planned;
+}
+
+/** Points that a session has time for. @param minutes those of its slot, or of its routine where that is shorter */
+export function roomFor(routine: Pick<Routine, "parts">, minutes: number): number {
+  if (!teachesNew(routine)) return 0;
+  return Math.min(minutes, minutesOfRoutine(routine)) >= TWO_POINTS ? 2 : 1;
+}
+
+function firstOf(
+  gpcs: readonly Gpc[],
+  { most, fits }: { readonly most: number; readonly fits: (gpc: Gpc) => boolean },
+): readonly Gpc[] {
+  const found: Gpc[] = [];
+  for (const gpc of gpcs) {
+    if (found.length >= most) break;
+    if (fits(gpc)) found.push(gpc);
+  }
+  return found;
+}
+
+/** Mondays are counted: weeks of the same number are the same week. */
+function weekOf(day: string): number {
+  // 1970-01-01 was a Thursday.
+  return Math.floor((dayNumber(day) + 3) / 7);
+}
+
+function pointOn(from: {
+  readonly gpc: Gpc;
+  readonly on: string;
+  readonly sessions: readonly BlockPast[];
+  readonly ahead: readonly { readonly id: string; readonly seen: Forecast }[];
+}): BlockPoint {
+  const { gpc, on, sessions, ahead } = from;
+  const taughtOn = sessions.filter(({ taught }) => taught.includes(gpc)).map((one) => one.on);
+  const needing = ahead.filter(({ seen }) => seen.chance(gpc, on) < THERE).map(({ id }) => id);
+  const last = taughtOn.at(-1);
+  const plain = { gpc, way: null, for: needing };
+  if (last === undefined) return { ...plain, step: "new" };
+  const way = ways[Math.min(taughtOn.length - 2, ways.length - 1)];
+  if (way && needing.length > 1) return { ...plain, step: "differently", way };
+  return { ...plain, step: dayNumber(on) - dayNumber(last) <= GOES_ON_DAYS ? "practise" : "again" };
 }

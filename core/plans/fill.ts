@@ -1,4 +1,4 @@
-import { type Gpc, likelyConfusions, spellingsOfSound, splitGpc } from "#core/phonics";
+import { type Gpc, likelyConfusions, spellingsOfSound, splitGpc, WEAK } from "#core/phonics";
 import {
   chain,
   type Dice,
@@ -16,6 +16,7 @@ import {
   type TaughtReader,
   type Word,
 } from "#core/words";
+import { inTurn, type Judged, judgeSentences, textsOf, wordsFor } from "./fill-words.ts";
 import { shown } from "./how-to.ts";
 import type { PartKind } from "./part-kinds.ts";
 
@@ -24,6 +25,8 @@ export interface SessionChild {
   readonly id: string;
   /** The chance of each spelling that it was taught, 0 to 1. */
   readonly chances: ReadonlyMap<Gpc, number>;
+  /** Cards that a block of weeks has for it on that day: they come first. */
+  readonly cards?: readonly Gpc[];
 }
 
 /** A text of the shelf: its words as they stand. */
@@ -37,6 +40,8 @@ export interface ShelfEntry {
 export interface Filling {
   readonly known: ReadonlySet<Gpc>;
   readonly target: Gpc;
+  /** Taught beside it, where there is room for two. */
+  readonly second: Gpc | undefined;
   readonly revisit: readonly Gpc[];
   readonly children: readonly SessionChild[];
   readonly lexicon: Lexicon;
@@ -74,6 +79,9 @@ export class Filler {
   private readonly from: Dice;
   private readonly words: Word[];
   private readonly all: readonly Word[];
+  private readonly targets: readonly Gpc[];
+  /** What is known, and what is taught. */
+  private readonly readable: ReadonlySet<Gpc>;
   private readonly given: string[] = [];
   private readonly judged: readonly Judged[];
   readonly reader: TaughtReader;
@@ -85,16 +93,23 @@ export class Filler {
     private readonly by: Filling,
     parts: readonly { readonly kind: PartKind; readonly minutes: number }[],
   ) {
-    const { known, target, lexicon, hadLately, exceptionWords, sentences, seed, age } = by;
+    const { lexicon, hadLately, exceptionWords, sentences, seed, age, known } = by;
     this.from = dice(seed);
-    this.all = findWords({ lexicon, known, target, place: "balanced", seed });
+    this.targets = by.second ? [by.target, by.second] : [by.target];
+    this.readable = new Set([...known, ...this.targets]);
+    this.all = inTurn(
+      this.targets.map((target) => {
+        const others = this.targets.filter((gpc) => gpc !== target);
+        return findWords({ lexicon, known: new Set([...known, ...others]), target, place: "balanced", seed });
+      }),
+    );
     const had = new Set(hadLately.map((word) => word.toLowerCase()));
     const fresh = this.all.filter(({ text }) => !had.has(text.toLowerCase()));
     this.words = [...(this.all.length >= ENOUGH && fresh.length >= 12 ? fresh : this.all)];
     const wished = parts.reduce((sum, { kind, minutes }) => sum + wordsFor(kind, Math.max(1, minutes)), 0);
     this.share = wished > 0 ? Math.min(1, this.words.length / wished) : 1;
     const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
-    this.reader = { known, teaching: new Set([target]), wholes, lexicon };
+    this.reader = { known, teaching: new Set(this.targets), wholes, lexicon };
     this.judged = judgeSentences(sentences, this.reader, age);
   }
 
@@ -122,7 +137,7 @@ export class Filler {
   private readonly kinds: Readonly<Record<PartKind, (minutes: number) => Filled>> = {
     revisit: (minutes) => this.cards(minutes * CARDS_A_MINUTE),
     hear: (minutes) => this.heard(3 + minutes * 2),
-    teach: () => ({ items: [this.by.target] }),
+    teach: () => ({ items: this.targets }),
     blend: (minutes) => ({ items: textsOf(this.take(wordsFor("blend", minutes))) }),
     readWords: (minutes) => ({ items: textsOf(shuffled(this.take(wordsFor("readWords", minutes)), this.from)) }),
     readAgain: () => {
@@ -140,10 +155,7 @@ export class Filler {
     sentence: () => this.sentencesOf(1, "sentence"),
     yesNo: (minutes) => this.questions(minutes),
     text: () => this.text(),
-    lastLook: (minutes) => {
-      const { target, revisit } = this.by;
-      return { items: [...new Set([target, ...revisit])].slice(0, 3 + minutes) };
-    },
+    lastLook: (minutes) => this.looked(3 + minutes),
   };
 
   /** Those that were missed first, then those taught last. */
@@ -153,25 +165,38 @@ export class Filler {
     return [...new Set([...missed, ...taught])];
   }
 
-  /** Each child's own cards: what is in doubt first, and what all of the group revisits behind. */
+  /** What is taught, and a few others: each child's own, where they are known. */
+  private looked(most: number): Filled {
+    const { each = [] } = this.cards(most);
+    const own = each.map(({ childId, items }) => ({
+      childId,
+      items: [...this.targets, ...items].slice(0, Math.max(this.targets.length, most)),
+    }));
+    const items = [...new Set([...this.targets, ...this.by.revisit])].slice(0, most);
+    return own.length > 0 ? { items, each: own } : { items };
+  }
+
+  /** Each child's own cards: those that a block of weeks has for it, else what is in doubt first, and what all of the group revisits behind. */
   private cards(most: number): Filled {
-    const { target, revisit, children } = this.by;
+    const { revisit, children } = this.by;
+    const isTarget = (gpc: Gpc) => this.targets.includes(gpc);
     const doubt = (chance: number) => chance * (1 - chance);
-    const own = children.map(({ id, chances }) => {
+    const own = children.map(({ id, chances, cards }) => {
+      const planned = (cards ?? []).filter((gpc) => !isTarget(gpc));
       const doubtful = [...chances]
-        .filter(([gpc, chance]) => gpc !== target && chance >= LOST && chance < SURE)
+        .filter(([gpc, chance]) => !isTarget(gpc) && splitGpc(gpc).sound !== WEAK && chance >= LOST && chance < SURE)
         .sort((one, other) => doubt(other[1]) - doubt(one[1]))
         .map(([gpc]) => gpc);
       const sure = (gpc: Gpc) => (chances.get(gpc) ?? 0) >= SURE;
-      const shared = revisit.filter((gpc) => gpc !== target && !sure(gpc));
+      const shared = revisit.filter((gpc) => !isTarget(gpc) && !sure(gpc));
       return {
         childId: id,
-        items: [...new Set([...shared.slice(0, 2), ...doubtful, ...shared])].slice(0, Math.min(6, most)),
+        items: [...new Set([...planned, ...shared.slice(0, 2), ...doubtful, ...shared])].slice(0, Math.min(6, most)),
       };
     });
     const counts = new Map<Gpc, number>();
     for (const { items } of own) for (const gpc of items) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
-    const usual = [...new Set(revisit)].filter((gpc) => gpc !== target).slice(0, Math.min(6, most));
+    const usual = [...new Set(revisit)].filter((gpc) => !isTarget(gpc)).slice(0, Math.min(6, most));
     const items =
       counts.size > 0
         ? [...counts]
@@ -185,7 +210,12 @@ export class Filler {
 
   /** Words to be heard: with the sound at the start, in the middle, at the end, and without it, as often as words allow. */
   private heard(count: number): Filled {
-    const { target, lexicon, age } = this.by;
+    const parts = this.targets.map((target) => this.heardOf(target, Math.ceil(count / this.targets.length)));
+    return { items: [...new Set(parts.flat())] };
+  }
+
+  private heardOf(target: Gpc, count: number): readonly string[] {
+    const { lexicon, age } = this.by;
     const { sound } = splitGpc(target);
     const known = lexicon.words.filter(
       ({ knownBy, band, units }) => knownBy <= Math.min(age, 7) && band <= 2 && units.length <= 4,
@@ -206,22 +236,26 @@ export class Filler {
       ),
       ...some(without).map(({ text }) => `${text} (not there)`),
     ];
-    return { items: shuffled(items, this.from) };
+    return shuffled(items, this.from);
   }
 
   private sounded(count: number): Filled {
-    const { madeUp, known, target, seed } = this.by;
-    const found = findMadeUp({ madeUp, known: new Set([...known, target]), target, count, seed });
+    const { madeUp, target, seed } = this.by;
+    const share = Math.ceil(count / this.targets.length);
+    const found = this.targets.flatMap((one) =>
+      findMadeUp({ madeUp, known: this.readable, target: one, count: share, seed }),
+    );
     if (found.length > 0) return { items: found.map(({ text }) => text) };
     return { items: [], remark: `No made-up word has ${shown(target)} and otherwise only what they can read.` };
   }
 
   private chained(steps: number): Filled {
-    const { lexicon, known, target, seed } = this.by;
-    for (const length of [steps, 6]) {
-      const made = chain({ lexicon, known, target, steps: length, band: 4, seed });
-      if (made.ok) return { items: made.links.map(({ word }) => word.text) };
-    }
+    const { lexicon, target, seed } = this.by;
+    for (const length of [steps, 6])
+      for (const one of this.targets) {
+        const made = chain({ lexicon, known: this.readable, target: one, steps: length, band: 4, seed });
+        if (made.ok) return { items: made.links.map(({ word }) => word.text) };
+      }
     return {
       items: textsOf(this.take(5)),
       remark: `No chain of words turns on ${shown(target)}; these are single words.`,
@@ -234,28 +268,27 @@ export class Filler {
     const others = spellingsOfSound(splitGpc(target).sound)
       .map(({ gpc }) => gpc)
       .filter((gpc) => gpc !== target && known.has(gpc));
-    const gpcs = [target, ...others].slice(0, 3);
+    const gpcs = [...new Set([...this.targets, ...others])].slice(0, 3);
     if (gpcs.length < 2)
       return {
         items: textsOf(this.take(count)),
         remark: `No other spelling of the sound of ${shown(target)} is known yet; there is nothing to sort.`,
       };
-    const made = heaps(gpcs, { lexicon, known: new Set([...known, target]), count, seed, band: 4 });
+    const made = heaps(gpcs, { lexicon, known: this.readable, count, seed, band: 4 });
     return { items: made.map(({ gpc, words }) => `${shown(gpc)}: ${textsOf(words).join(", ")}`) };
   }
 
   /** Two words for two sounds that these children mix up, those with the target first; else for what it is likely mixed up with. */
   private paired(count: number): Filled {
-    const { lexicon, known, target, mixedSounds, seed } = this.by;
+    const { lexicon, target, mixedSounds, seed } = this.by;
     const { sound } = splitGpc(target);
     const mixed = [
       ...mixedSounds.filter((pair) => pair.includes(sound)),
       ...mixedSounds.filter((pair) => !pair.includes(sound)),
     ];
     const likely = likelyConfusions(target, 6).map(({ sound: other }) => [sound, other] as const);
-    const readable = new Set([...known, target]);
     for (const sounds of [...mixed, ...likely]) {
-      const made = minimalPairs({ lexicon, known: readable, sounds, count, seed, band: 4 });
+      const made = minimalPairs({ lexicon, known: this.readable, sounds, count, seed, band: 4 });
       if (made.length > 0) return { items: made.map((pair) => `${pair.one.text} / ${pair.other.text}`) };
     }
     return {
@@ -318,41 +351,4 @@ export class Filler {
     if (!best) return { items: [], remark: "No text of the shelf can be read by all of these children yet." };
     return { items: [best.title] };
   }
-}
-
-/** Words of the list that a part wishes for in so many minutes. */
-function wordsFor(kind: PartKind, minutes: number): number {
-  if (kind === "readWords") return minutes * 3;
-  if (kind === "blend") return minutes + 2;
-  return kind === "build" || kind === "writeWords" ? minutes + 1 : 0;
-}
-
-interface Judged {
-  readonly text: string;
-  readonly practises: boolean;
-}
-
-/** Sentences of which every word is known or taught as a whole, and of their age. All are judged in one go. */
-function judgeSentences(sentences: readonly string[], reader: TaughtReader, age: KnownBy): Judged[] {
-  const readable: Judged[] = [];
-  const words = judgeText(sentences.join("\n"), reader);
-  let at = 0;
-  let next = 0;
-  for (const text of sentences) {
-    const end = at + text.length;
-    let fits = true;
-    let practises = false;
-    for (let word = words[next]; word && word.at < end; word = words[++next]) {
-      if (word.verdict === "not yet" || word.source === "rules") fits = false;
-      if ((reader.lexicon.find(word.text)[0]?.knownBy ?? 0) > age) fits = false;
-      if (word.verdict === "target") practises = true;
-    }
-    if (fits) readable.push({ text, practises });
-    at = end + 1;
-  }
-  return readable;
-}
-
-function textsOf(words: readonly Word[]): string[] {
-  return words.map(({ text }) => text);
 }

@@ -7,8 +7,10 @@ export function shown(gpc: Gpc): string {
   return showGrapheme(findCorrespondence(gpc)?.grapheme ?? splitGpc(gpc).grapheme);
 }
 
-/** What the adult does in a part, in a sentence or two. */
-export function howTo(kind: PartKind, target: Gpc): string {
+/** What the adult does in a part, in a sentence or two; a few more where two spellings are taught. */
+export function howTo(kind: PartKind, target: Gpc, second?: Gpc): string {
+  if (kind === "teach" && second)
+    return `${howTo(kind, target)} Then the same with ${shown(second)}: ${howTo(kind, second)}`;
   const entry = findCorrespondence(target);
   const sound = plainSound(splitGpc(target).sound);
   const says: Readonly<Record<PartKind, () => string>> = {

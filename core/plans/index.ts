@@ -1,7 +1,7 @@
-/** What a session holds: kinds of part, a school's routines, and how a session is filled. */
-
+/** What a session holds: kinds of part, a school's routines, how a session is filled; and sessions over weeks. */
 export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
+export { Forecast } from "./forecast.ts";
 export * from "./kinds.ts";
 export * from "./part-kinds.ts";
 export * from "./plan.ts";
@@ -9,3 +9,5 @@ export * from "./reads.ts";
 export * from "./routine.ts";
 export * from "./routine-file.ts";
 export * from "./shipped.ts";
+export * from "./short.ts";
+export * from "./ways.ts";

@@ -2,12 +2,13 @@ import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
-import { fewWords, howTo } from "./how-to.ts";
+import { fewWords, howTo, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
 import { type Routine, USUAL } from "./routine.ts";
 import { shippedRoutines } from "./shipped.ts";
+import { whatWouldHelp } from "./short.ts";
 
 export interface SessionPart {
   readonly kind: PartKind;
@@ -22,6 +23,8 @@ export interface SessionPart {
 
 export interface SessionPlan {
   readonly target: Gpc;
+  /** Taught beside it, where there is room for two. */
+  readonly second?: Gpc;
   readonly parts: readonly SessionPart[];
   /** What could not be done as wished, as sentences for the teacher. */
   readonly remarks: readonly string[];
@@ -35,6 +38,8 @@ export interface PlanWanted {
   /** The children with their chances, where each is to have cards of its own. */
   readonly children?: readonly SessionChild[];
   readonly target: Gpc;
+  /** Another that is taught beside it. */
+  readonly second?: Gpc | undefined;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
   /** The words on offer: those of an age that the children know. */
@@ -73,6 +78,33 @@ export function readOf(kind: PartKind, item: string): string {
   return kind === "yesNo" ? item.replace(/\s*\([^)]*\)$/, "") : item;
 }
 
+/** What stands in the way where few words fit, and what one more spelling would bring, in sentences. */
+function tooFew(from: {
+  readonly lexicon: Lexicon;
+  readonly known: ReadonlySet<Gpc>;
+  readonly targets: readonly Gpc[];
+}): string[] {
+  const { lexicon, known, targets } = from;
+  return targets.flatMap((target) => {
+    const others = targets.filter((gpc) => gpc !== target);
+    const few = fewWords(practiceWords(lexicon, new Set([...known, ...others]), target).length, target);
+    if (!few) return [];
+    const opener = whatWouldHelp(lexicon, { known, targets });
+    return [opener ? `${few} ${plural(opener.words, "more word")} would fit with ${shown(opener.gpc)} known.` : few];
+  });
+}
+
+/** What a session teaches: one spelling or two. */
+export function targetsOf({
+  target,
+  second,
+}: {
+  readonly target: Gpc;
+  readonly second?: Gpc | undefined;
+}): readonly Gpc[] {
+  return second && second !== target ? [target, second] : [target];
+}
+
 /** The words a group can read with the target in them, short and common ones first: all other units are known. */
 export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target: Gpc): readonly Word[] {
   return findWords({ lexicon, known, target });
@@ -84,6 +116,7 @@ export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target:
  */
 export function planSession(wanted: PlanWanted): SessionPlan {
   const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] } = wanted;
+  const second = wanted.second === target ? undefined : wanted.second;
   const filler = new Filler(
     {
       ...{
@@ -96,17 +129,17 @@ export function planSession(wanted: PlanWanted): SessionPlan {
         mixedSounds: [],
         ...wanted,
       },
+      second,
       age: wanted.age ?? 12,
-      revisit: [...new Set(wanted.revisit)].filter((gpc) => gpc !== target),
+      revisit: [...new Set(wanted.revisit)].filter((gpc) => gpc !== target && gpc !== second),
     },
     routine.parts,
   );
-  const few = fewWords(filler.count, target);
-  const remarks: string[] = few ? [few] : [];
+  const remarks = tooFew({ lexicon, known: wanted.known, targets: targetsOf({ target, second }) });
   const parts = routine.parts.map(({ kind, minutes, how }): SessionPart => {
     const { items, each, remark } = filler.fill(kind, minutes);
     if (remark && !remarks.includes(remark)) remarks.push(remark);
-    return { kind, minutes, items, how: how || howTo(kind, target), ...(each ? { each } : {}) };
+    return { kind, minutes, items, how: how || howTo(kind, target, second), ...(each ? { each } : {}) };
   });
   const given = parts
     .filter(({ kind }) => kind !== "madeUp")
@@ -114,12 +147,12 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
   // Endings and doubled letters follow from what is read.
   const readers = (wanted.readers ?? []).map((one) => ({ ...one, reads: withImplied(one.reads) }));
-  const helped = helpWith(given, readers, { target, lexicon, wholes });
+  const helped = helpWith(given, readers, { targets: targetsOf({ target, second }), lexicon, wholes });
   for (const { name, words } of helped.slice(0, MOST_HELPED)) {
     const more = words.length > MOST_NAMED ? ` and ${words.length - MOST_NAMED} more` : "";
     remarks.push(`${name} needs help with ${words.slice(0, MOST_NAMED).join(", ")}${more}.`);
   }
   if (helped.length > MOST_HELPED)
     remarks.push(`${plural(helped.length - MOST_HELPED, "child needs", "children need")} help as well.`);
-  return { target, parts, remarks };
+  return { target, ...(second ? { second } : {}), parts, remarks };
 }

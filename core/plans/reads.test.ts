@@ -8,7 +8,7 @@ const lexicon = toLexicon(
   ),
 );
 const letters = (text: string) => new Set([...text].map((letter) => `${letter}=${letter}`));
-const wanted = { target: "ai=ai", lexicon, wholes: new Set(["the"]) };
+const wanted = { targets: ["ai=ai"], lexicon, wholes: new Set(["the"]) };
 
 test("how many must read what a group is given", () => {
   expect([1, 2, 3, 5].map((count) => mustRead("all", count))).toEqual([1, 2, 3, 5]);

@@ -19,30 +19,30 @@ export interface GroupReader {
   readonly reads: ReadonlySet<Gpc>;
 }
 
-/** Which of these words a child needs help with, beside the target that all are being taught. */
+/** Which of these words a child needs help with, beside the targets that all are being taught. */
 export interface NeedsHelp {
   readonly name: string;
   readonly words: readonly string[];
 }
 
 /**
- * Who needs help with which words: those with a spelling that the child does not read and that is not the target, by child, in the
+ * Who needs help with which words: those with a spelling that the child does not read and that is no target, by child, in the
  * order of the words. Who needs none is left out; words that no one knows how to split, and exception words, count for no one.
  */
 export function helpWith(
   texts: readonly string[],
   readers: readonly GroupReader[],
   {
-    target,
+    targets,
     lexicon,
     wholes,
-  }: { readonly target: Gpc; readonly lexicon: Lexicon; readonly wholes: ReadonlySet<string> },
+  }: { readonly targets: readonly Gpc[]; readonly lexicon: Lexicon; readonly wholes: ReadonlySet<string> },
 ): readonly NeedsHelp[] {
   const words = [...new Set(texts.flatMap((text) => wordsOf(text).map((word) => word.text.toLowerCase())))].filter(
     (word) => !wholes.has(word),
   );
   const reads = ({ reads: known }: GroupReader, word: Word) =>
-    word.units.every(({ gpc, sound }) => sound === "" || gpc === target || known.has(gpc));
+    word.units.every(({ gpc, sound }) => sound === "" || targets.includes(gpc) || known.has(gpc));
   return readers.flatMap((reader) => {
     const hard = words.filter((text) => {
       const readings = lexicon.find(text);

@@ -1,8 +1,8 @@
 import { proposeGroups } from "#core/groups";
 import { dayNumber } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
-import { type BlockChild, type BlockPast, planBlock } from "#core/plans";
-import { type Helped, playTerm, type SchoolDay, type Term } from "#core/readers";
+import { type BlockChild, type BlockPast, Forecast, planBlock } from "#core/plans";
+import { type Helped, playTerm, type SchoolDay, type Term, type TermWanted } from "#core/readers";
 import { believer, chooser, type Judged, knowing, SIZE, weighed } from "./loop.ts";
 import { GAP } from "./measures.ts";
 import { shippedLexicon, shippedOrders, type World } from "./worlds.ts";
@@ -18,6 +18,8 @@ const LATER = 4;
 const ANEW_DAYS = 14;
 const CHILDREN = 25;
 const MINUTES = 20;
+/** Cards that a child is asked at the end of a week. */
+const LOOKS = 10;
 /** Share of the gaps that are to be closed. */
 const AIM = 0.6;
 
@@ -34,35 +36,37 @@ export interface PlanLine {
   readonly known: number;
 }
 
-function blockChild({ learner, chances, fades }: Judged): BlockChild {
-  return { id: learner.id, chances, fades, needs: learner.needs };
+function blockChild(judged: Judged): BlockChild {
+  const { learner, chances, fades } = judged;
+  return { id: learner.id, chances, fades, needs: learner.needs, worth: weighed(judged).needs };
 }
 
-function blocks(planner: "a block of weeks" | "oracle", seed: number): (on: SchoolDay) => readonly Helped[] {
+/** Who learns together with what on a day, with each child's cards; and what each is asked at the end of a week. */
+function blocks(planner: "a block of weeks" | "oracle", seed: number): Pick<TermWanted, "choose" | "look"> {
   const judge = planner === "oracle" ? knowing : believer();
   let groups: readonly (readonly string[])[] = [];
   let madeOn = Number.NEGATIVE_INFINITY;
-  return (on) => {
+  const choose = (on: SchoolDay): readonly Helped[] => {
     const among = [...on.taughtOn.keys()];
-    const judged = on.children.map((child) => {
-      const its = judge(on, child);
-      return { ...its, learner: weighed(its) };
-    });
+    const judged = on.children.map((child) => judge(on, child));
     const today = dayNumber(on.day);
     if (today - madeOn >= ANEW_DAYS) {
-      const learners = judged.map(({ learner }) => learner);
-      const proposal = proposeGroups({ learners, order: among, shape: SIZE, mostTargets: 4, seed });
+      const proposal = proposeGroups({
+        learners: judged.map(weighed),
+        order: among,
+        shape: SIZE,
+        mostTargets: 4,
+        seed,
+      });
       groups = proposal.groups.map(({ members }) => members);
       madeOn = today;
     }
-    const byId = new Map(judged.map((one) => [one.learner.id, one]));
+    const byId = new Map(judged.map((one) => [one.learner.id, blockChild(one)]));
     return groups.map((childIds): Helped => {
       const [session] = planBlock({
-        children: childIds.flatMap((id) => {
-          const one = byId.get(id);
-          return one ? [blockChild(one)] : [];
-        }),
-        days: [{ on: on.day, minutes: MINUTES }],
+        today: on.day,
+        children: childIds.flatMap((id) => byId.get(id) ?? []),
+        days: [{ on: on.day, minutes: MINUTES, room: 2 }],
         past: pastOf(on, childIds),
         among,
       });
@@ -70,6 +74,14 @@ function blocks(planner: "a block of weeks" | "oracle", seed: number): (on: Scho
       return { childIds, targets: (session?.points ?? []).map(({ gpc }) => gpc), cards };
     });
   };
+  const look = (on: SchoolDay) =>
+    new Map(
+      on.children.map((child) => {
+        const its = new Forecast(blockChild(judge(on, child)), on.day);
+        return [child.childId, its.looks(on.day, LOOKS)] as const;
+      }),
+    );
+  return { choose, look };
 }
 
 /** Sessions of the children who are together now: what more than half of those who were there were taught. */
@@ -100,7 +112,7 @@ export function playPlans(world: World, seed: number): PlanLine[] {
         ...{ memory: world.memory, assumptions: world.assumptions, order, lexicon: shippedLexicon() },
         ...{ reached: 17, children: CHILDREN, seed: seed * 1000 + 500, weeks: Math.max(...lookAfter), lookAfter },
         sessionWeeks,
-        choose: planner === "a spelling a day" ? chooser("what it opens", seed) : blocks(planner, seed),
+        ...(planner === "a spelling a day" ? { choose: chooser("what it opens", seed) } : blocks(planner, seed)),
         onSession: (chance) => {
           places++;
           if (chance >= GAP) known++;

@@ -1,6 +1,7 @@
 import { formatISO, parseISO, subWeeks } from "date-fns";
 import type { Overview } from "#contract";
 import { cellAt } from "#core/mastery";
+import { targetsOf } from "#core/plans";
 import type { School } from "../house.ts";
 
 /** So many weeks are looked over. */
@@ -31,7 +32,9 @@ export async function overviewOn(school: School, today: string): Promise<Overvie
         held.flatMap((session) =>
           reports
             .filter(({ sessionId }) => sessionId === session.id)
-            .flatMap(({ came }) => came.map((childId) => `${childId} ${session.plan.target}`)),
+            .flatMap(({ came }) =>
+              came.flatMap((childId) => targetsOf(session.plan).map((gpc) => `${childId} ${gpc}`)),
+            ),
         ),
       );
       const read = [...pairs].filter((pair) => {

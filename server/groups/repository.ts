@@ -150,3 +150,30 @@ export async function setClosed(inside: Inside, id: string, closed: boolean): Pr
 export async function setRoutine(inside: Inside, id: string, routine: string): Promise<void> {
   await inside.update(t.groups).set({ routine }).where(eq(t.groups.id, id));
 }
+
+/** Over how many weeks a group is planned ahead, and what a teacher fixed of days. A group that is not here has the usual ones. */
+export async function block(
+  inside: Inside,
+  id: string,
+): Promise<{ weeks: number; fixed: readonly { on: string; gpcs: readonly string[] }[] }> {
+  const [row] = await inside
+    .select({ weeks: t.groups.blockWeeks, fixed: t.groups.blockFixed })
+    .from(t.groups)
+    .where(eq(t.groups.id, id));
+  return row ?? { weeks: 6, fixed: [] };
+}
+
+/** Sets either of the two; what is left out stays. */
+export async function setBlock(
+  inside: Inside,
+  id: string,
+  { weeks, fixed }: { weeks?: number; fixed?: readonly { on: string; gpcs: string[] | readonly string[] }[] },
+): Promise<void> {
+  await inside
+    .update(t.groups)
+    .set({
+      ...(weeks === undefined ? {} : { blockWeeks: weeks }),
+      ...(fixed ? { blockFixed: fixed.map(({ on, gpcs }) => ({ on, gpcs: [...gpcs] })) } : {}),
+    })
+    .where(eq(t.groups.id, id));
+}

@@ -138,6 +138,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
     putMoveOff: { kind: "leave", until: "2027-01-10" },
     saveRoutine: { version: 9, routine: shippedRoutines.short },
     setGroupRoutine: { routine: "short" },
+    setBlockWeeks: { weeks: 4 },
+    fixBlockDays: { days: [{ on: "2099-01-05", gpcs: [] }] },
     setOwnHours: { version: 0, hours: null },
     makeFeed: { id: uuid(), whose: `child:${childId}` },
     changeMeetings: {

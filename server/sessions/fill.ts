@@ -1,26 +1,27 @@
-import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
+import { commonWords, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
-import { planSession, practiceWords, type Routine, type SessionPlan, teachesNew } from "#core/plans";
+import {
+  minutesOfRoutine,
+  planSession,
+  practiceWords,
+  type Routine,
+  roomFor,
+  type SessionPlan,
+  teachesNew,
+} from "#core/plans";
 import { type Lexicon, withinAge } from "#core/words";
 import type { JobGiven } from "../frame/jobs.ts";
 import type { Shipped } from "../shipped.ts";
 import type { Common } from "../standings/repository.ts";
-import { lexiconOf, type SentWords } from "../words/laid.ts";
-
-/** Words with the target that make a lesson. */
-const ENOUGH_WORDS = 8;
+import { lexiconOf } from "../words/laid.ts";
+import { ENOUGH_WORDS, planWeeks, type ToPlan } from "./block.ts";
 
 /** What a session is filled from. */
-export interface ToFill {
-  readonly words: SentWords;
-  readonly common: Common;
-  /** The group's, in its order. */
-  readonly targets: readonly string[];
-  /** What counts for what is worth teaching in this school, and what was said of single spellings for all of these children. */
-  readonly weights: WorthWeights;
-  readonly said: readonly Said[];
-  /** The target that someone asked for; null lets the tool choose. */
+export interface ToFill extends Omit<ToPlan, "days" | "fixed"> {
+  /** The target that someone asked for, and another beside it; null lets the tool choose. */
   readonly wish: string | null;
+  readonly second: string | null;
+  readonly heldOn: string;
   readonly routine: Routine;
   /** Words that the group had in the last days. */
   readonly hadLately: readonly string[];
@@ -31,20 +32,24 @@ export interface ToFill {
 
 /** A plan for children with this in common; or why there is none, in a sentence. */
 export function fillSession(
-  { words, common, targets, wish, weights, said, routine, hadLately, missedWords, mixedSounds }: ToFill,
+  wanted: ToFill,
   { stock, seed }: JobGiven<Shipped>,
 ): { readonly plan: SessionPlan } | { readonly unfit: string } {
+  const { words, common, targets, wish, weights, said, routine, hadLately, missedWords, mixedSounds } = wanted;
   const lexicon = lexiconOf(stock.lexicon, words);
   const offered = withinAge(lexicon, common.age);
   // Where nothing new is taught, what is in doubt is practised.
   const doubted = teachesNew(routine) ? undefined : mostDoubted(common, offered);
-  const target = wish ?? doubted ?? nextTarget({ targets, common, lexicon, offered, weights, said });
+  const day = dayOf(wanted, { stock });
+  const [first, another] = wish ? [wish, wanted.second ?? undefined] : (day?.points ?? []).map(({ gpc }) => gpc);
+  const target = first ?? doubted ?? nextTarget({ targets, common, lexicon, offered, weights, said });
+  const second = another && findCorrespondence(another) ? another : undefined;
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
   if (!findCorrespondence(target)) return { unfit: `${target} is not a spelling this tool knows.` };
   const plan = planSession({
     known: new Set(common.known),
     readers: common.children.map(({ name, reads }) => ({ name, reads: new Set(reads) })),
-    target,
+    ...{ target, second },
     revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
     lexicon: offered,
     age: common.age,
@@ -52,13 +57,27 @@ export function fillSession(
     answers: stock.answers,
     madeUp: stock.madeUp,
     texts: stock.texts,
-    children: common.children.map(({ id, chances }) => ({ id, chances: new Map(chances) })),
+    children: common.children.map(({ id, chances }) => ({
+      ...{ id, chances: new Map(chances) },
+      cards: day?.cards.find(({ childId }) => childId === id)?.gpcs ?? [],
+    })),
     routine,
     ...{ hadLately, missedWords, mixedSounds },
     exceptionWords: common.wholes,
     seed,
   });
   return { plan };
+}
+
+/** The session as a block of weeks has it on its day: its points where none is asked for, and each child's cards. */
+function dayOf(wanted: ToFill, { stock }: Pick<JobGiven<Shipped>, "stock">) {
+  const { wish, second, heldOn, today, routine } = wanted;
+  const minutes = minutesOfRoutine(routine);
+  // One that is written down afterwards is as today.
+  const [on = today] = [heldOn, today].sort().slice(-1);
+  const fixed = wish ? [{ on, gpcs: [wish, ...(second ? [second] : [])] }] : [];
+  const days = [{ on, minutes, room: roomFor(routine, minutes) }];
+  return planWeeks({ ...wanted, days, fixed }, { stock }).sessions[0];
 }
 
 /**

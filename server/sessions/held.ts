@@ -1,6 +1,8 @@
 import { createHash } from "node:crypto";
 import { eq, isNull } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
+import type { PlanBody } from "#contract";
+import { targetsOf } from "#core/plans";
 import { row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -8,7 +10,7 @@ import type { Inside } from "../store/scope.ts";
 /** A session in which a child was, with what it taught and what it revisited. */
 interface Held {
   readonly day: string;
-  readonly taught: string;
+  readonly taught: readonly string[];
   readonly revisited: readonly string[];
 }
 
@@ -47,21 +49,16 @@ async function read(inside: Inside): Promise<ReadonlyMap<string, HeldWith>> {
     .selectDistinct({ sessionId: t.reports.sessionId, childId: t.reportCame.childId })
     .from(t.reportCame)
     .innerJoin(t.reports, eq(t.reports.id, t.reportCame.reportId));
-  const sessions = new Map(
-    held.map(({ id, day, plan }): [string, Held] => {
-      const revisited = plan.parts.flatMap(({ kind, items }) => (kind === "revisit" ? items : []));
-      return [id, { day, taught: plan.target, revisited: revisited.filter((gpc) => gpc !== plan.target) }];
-    }),
-  );
+  const sessions = new Map(held.map((one) => [one.id, one]));
   const byChild = new Map<string, Held[]>();
   for (const { sessionId, childId } of came) {
     const one = sessions.get(sessionId);
-    if (one) byChild.set(childId, [...(byChild.get(childId) ?? []), one]);
+    if (one) byChild.set(childId, [...(byChild.get(childId) ?? []), heldFor(childId, one)]);
   }
   return new Map(
     [...byChild].map(([id, list]) => {
       const inOrder = list
-        .map((one) => ({ one, text: [one.day, one.taught, ...one.revisited].join(" ") }))
+        .map((one) => ({ one, text: [one.day, ...one.taught, "|", ...one.revisited].join(" ") }))
         .sort((a, b) => (a.text < b.text ? -1 : 1));
       const key = createHash("sha256")
         .update(inOrder.map(({ text }) => text).join("\n"))
@@ -69,4 +66,13 @@ async function read(inside: Inside): Promise<ReadonlyMap<string, HeldWith>> {
       return [id, { sessions: inOrder.map(({ one }) => one), key }];
     }),
   );
+}
+
+/** What a session was for one child: its own cards where it had some, else those of all. */
+function heldFor(childId: string, { day, plan }: { readonly day: string; readonly plan: PlanBody }): Held {
+  const taught = targetsOf(plan);
+  const revisited = plan.parts.flatMap(({ kind, items, each }) =>
+    kind === "revisit" ? (each ? (each.find((one) => one.childId === childId)?.items ?? []) : items) : [],
+  );
+  return { day, taught, revisited: revisited.filter((gpc) => !taught.includes(gpc)) };
 }

@@ -1,14 +1,14 @@
 import { formatISO, parseISO, subDays } from "date-fns";
 import type { PlanBody } from "#contract";
 import type { Said } from "#core/groups";
-import { kindsOfPart, type ReadingLimit } from "#core/plans";
+import { kindsOfPart, type ReadingLimit, routineIn, targetsOf, type Way } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf, otherNeedsOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
 import type { ToFill } from "./fill.ts";
-import { list as listSessions } from "./repository.ts";
+import { list as listSessions, reportsOf } from "./repository.ts";
 import { named as routineNamed } from "./routines.ts";
 
 /** What a session is planned for. */
@@ -18,6 +18,12 @@ export interface PlanWanted {
   readonly targets: readonly string[];
   /** The target that someone asked for; null lets the tool choose. */
   readonly wish: string | null;
+  /** Another beside it. */
+  readonly second?: string | null | undefined;
+  /** How it is taught again. */
+  readonly way?: Way | null | undefined;
+  /** The day of the session; today where it is left out. */
+  readonly heldOn?: string | undefined;
   readonly today: string;
   /** Who of the group must be able to read what it is given. */
   readonly reads: ReadingLimit;
@@ -28,20 +34,23 @@ export interface PlanWanted {
 
 /** For so many days words that were had are left out while there are others. */
 const DAYS_HAD = 7;
+const DAYS_HAD_AGAIN = 60;
 
 /** What a session for these children is filled from: the school's words, and what they can read today. */
 export async function toFill(
   inside: Inside,
-  { childIds, targets, wish, today, reads, groupId, routine }: PlanWanted,
+  { childIds, targets, wish, second = null, way = null, today, heldOn = today, reads, groupId, routine }: PlanWanted,
 ): Promise<ToFill> {
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
   return {
-    ...{ words, targets, wish, weights },
+    ...{ words, targets, wish, second, weights, today, heldOn },
     common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
-    routine: await routineNamed(inside, routine),
-    hadLately: await hadLately(inside, groupId, today),
+    routine: routineIn(await routineNamed(inside, routine), way),
+    // Taught again it has other words than in all sessions of weeks.
+    hadLately: await hadLately(inside, groupId, { today, days: way ? DAYS_HAD_AGAIN : DAYS_HAD }),
+    past: await taughtBefore(inside, groupId),
     ...(await missedIn(inside, childIds, today)),
   };
 }
@@ -67,10 +76,31 @@ async function missedIn(
 }
 
 /** Words that a group had in its sessions of the last days. */
-async function hadLately(inside: Inside, groupId: string, today: string): Promise<string[]> {
-  const from = formatISO(subDays(parseISO(today), DAYS_HAD), { representation: "date" });
+async function hadLately(
+  inside: Inside,
+  groupId: string,
+  { today, days }: { readonly today: string; readonly days: number },
+): Promise<string[]> {
+  const from = formatISO(subDays(parseISO(today), days), { representation: "date" });
   const rows = (await listSessions(inside, groupId)).filter(({ heldOn }) => heldOn >= from && heldOn <= today);
   return [...new Set(rows.flatMap(({ plan }) => wordsIn(plan)))];
+}
+
+/** Sessions of a group that were held, the earliest first, with what they taught. */
+async function taughtBefore(inside: Inside, groupId: string): Promise<ToFill["past"]> {
+  const rows = await listSessions(inside, groupId);
+  const held = new Set(
+    (
+      await reportsOf(
+        inside,
+        rows.map(({ id }) => id),
+      )
+    ).map(({ sessionId }) => sessionId),
+  );
+  return rows
+    .filter(({ id }) => held.has(id))
+    .map(({ heldOn, plan }) => ({ on: heldOn, taught: targetsOf(plan) }))
+    .reverse();
 }
 
 function wordsIn({ parts }: PlanBody): string[] {

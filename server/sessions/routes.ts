@@ -49,9 +49,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const from = await school.planning.toFill(wanted);
     const done = await jobs.run("fillSession", from, seed, { signal: untilGone(request) });
     if ("unfit" in done) throw unfit(done.unfit);
-    const { target, remarks, parts } = done.plan;
+    const { target, second, remarks, parts } = done.plan;
     const plan: PlanBody = {
-      target,
+      ...{ target, ...(second ? { second } : {}) },
       remarks: [...remarks],
       parts: parts.map(bodyOf),
     };
@@ -89,6 +89,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         groupName: names.get(row.groupId) ?? "",
         heldOn: row.heldOn,
         target: row.plan.target,
+        second: row.plan.second ?? null,
         point: pointOf(row.plan.target)?.name ?? null,
         state: last ? ("held" as const) : ("planned" as const),
         shared: shared.has(row.id),
@@ -130,7 +131,8 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const today = await school.settings.dayOf(now);
       const routine = body.routine ?? group.routine;
       const { id: groupId, targets, reads } = group;
-      const wanted = { childIds, targets, wish: body.target, today, reads, groupId, routine };
+      const { target: wish, second, way, heldOn } = body;
+      const wanted = { childIds, targets, wish, second, way, heldOn, today, reads, groupId, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
         await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
@@ -176,7 +178,12 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const group = await school.groups.find(session.groupId);
       const wanted = {
         ...{ childIds: session.members.map((member) => member.id), targets: session.targets },
-        ...{ wish: session.plan.target, today: await school.settings.dayOf(now), reads: group?.reads ?? "all" },
+        ...{
+          wish: session.plan.target,
+          second: session.plan.second,
+          today: await school.settings.dayOf(now),
+          reads: group?.reads ?? "all",
+        },
         ...{ groupId: session.groupId, routine: USUAL },
       };
       const { kind, minutes, how } = part;

@@ -57,11 +57,15 @@ function sessionsOf(held: HeldList): ReadonlyMap<string, Sessions> {
 }
 
 function bySpelling(
-  held: readonly { readonly day: string; readonly taught: string; readonly revisited: readonly string[] }[],
+  held: readonly {
+    readonly day: string;
+    readonly taught: readonly string[];
+    readonly revisited: readonly string[];
+  }[],
 ): ReadonlyMap<string, Sessions> {
   const found = new Map<string, { day: number; taught: boolean }[]>();
   for (const { day, taught, revisited } of held)
-    for (const gpc of [taught, ...revisited])
-      found.set(gpc, [...(found.get(gpc) ?? []), { day: dayNumber(day), taught: gpc === taught }]);
+    for (const gpc of [...taught, ...revisited])
+      found.set(gpc, [...(found.get(gpc) ?? []), { day: dayNumber(day), taught: taught.includes(gpc) }]);
   return found;
 }

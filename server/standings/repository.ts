@@ -8,6 +8,7 @@ import {
   childRow,
   confusionsIn,
   doubtOf,
+  fadesOf,
   historyOf,
   type Known,
   knownBy,
@@ -68,10 +69,12 @@ export interface Common {
   readonly needed: readonly string[];
   /** Up to which age words are known to the youngest of them. */
   readonly age: KnownBy;
-  /** What each of them needs, the chance of each spelling, and what it is taught next; as lists, since this is sent to a thread. */
+  /** What each of them needs, the chance of each spelling and how it fades, and what it is taught next; as lists, since this is sent to a thread. */
   readonly children: readonly {
     readonly needs: readonly (readonly [string, number])[];
     readonly chances: readonly (readonly [string, number])[];
+    /** How much of each chance goes in four weeks, in hundredths. */
+    readonly fades: readonly (readonly [string, number])[];
     readonly next: readonly string[];
     readonly id: string;
     readonly name: string;
@@ -124,6 +127,10 @@ export async function commonOf(
         return need > 0 ? [[gpc, need] as const] : [];
       }),
       chances: gpcs.map((gpc, at) => [gpc, (row[at] as Standing).chance] as const),
+      fades: gpcs.map((gpc, at) => {
+        const { known, by } = children[place] as KnownChild;
+        return [gpc, fadesOf(known, row[at] as Standing, today, by)] as const;
+      }),
       next: nextOf(children[place] as KnownChild),
       id: named[place]?.id ?? "",
       name: named[place]?.name ?? "",

@@ -7,13 +7,14 @@ import {
   showGrapheme,
   soundsOfGrapheme,
   splitGpc,
+  WEAK,
 } from "#core/phonics";
 import { readWordItem } from "#core/words";
 import { drawSpellings } from "./draw.ts";
 import { type Faces, noFaces } from "./faces.ts";
 import { type Kind, type Likely, nothingTold, type TagChoice } from "./kind.ts";
 import { likelySounds, saidPad } from "./pads.ts";
-import { lettersAsked, WEAK, withFaces } from "./sounds.ts";
+import { lettersAsked, withFaces } from "./sounds.ts";
 
 const said = (sound: string) => ({ heard: sound, shows: plainSound(sound) });
 

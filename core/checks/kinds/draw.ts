@@ -1,8 +1,7 @@
 import { isRightAtOnce, type KindId } from "#core/ledger";
-import { type Gpc, splitGpc } from "#core/phonics";
+import { type Gpc, splitGpc, WEAK } from "#core/phonics";
 import type { CommonSection } from "../section.ts";
 import type { AskOf, Drawn } from "./kind.ts";
-import { WEAK } from "./sounds.ts";
 
 type AnyAsk = AskOf<CommonSection & { readonly kind: KindId }>;
 

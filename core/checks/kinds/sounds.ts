@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, splitGpc, usualGpc } from "#core/phonics";
+import { findCorrespondence, type Gpc, splitGpc, usualGpc, WEAK } from "#core/phonics";
 import { type Lexicon, readWordItem, wordItem } from "#core/words";
 import type { SeveralSounds } from "../settings.ts";
 import { type AskedLetters, type Faces, noFaces } from "./faces.ts";
@@ -67,9 +67,6 @@ export function withWays(
     faces: { way: "all", also: Object.fromEntries(also), inWord: {} },
   };
 }
-
-/** The weak vowel has no card: it is heard in words only. */
-export const WEAK = "schwa";
 
 /** A word by its letters, with those that spell this correspondence marked out. */
 export function lettersAsked(word: string, gpc: Gpc): readonly AskedLetters[] {

@@ -334,6 +334,7 @@ function sessions({ here, day, meet, asking, a, groups, onSession }: SessionsWan
       for (const gpc of revisited) meet(child, gpc, day, a.sessionRevisits * share);
       for (const target of targets) meet(child, target, day, a.sessionGives * (targets.length > 1 ? a.twoGive : 1));
       child.sessions.push({ day: written(day), taught: [...targets], revisited: [...revisited] });
-      for (const target of targets) keep(child, askInSession(asking(child, day), target));
+      // At the end each is asked what was taught, and its own cards.
+      for (const gpc of [...targets, ...(own ?? [])]) keep(child, askInSession(asking(child, day), gpc));
     }
 }

@@ -59,6 +59,9 @@ export const groups = pgTable(
     reads: text("reads").$type<ReadingLimit>().notNull().default("all"),
     /** How its sessions are held: one that ships, or the id of one of the school's own. */
     routine: text("routine").notNull().default("usual"),
+    /** Over how many weeks it is planned ahead, and what a teacher fixed of days to come; no spellings is review alone. */
+    blockWeeks: integer("block_weeks").notNull().default(6),
+    blockFixed: jsonb("block_fixed").$type<{ on: string; gpcs: string[] }[]>().notNull().default([]),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],

@@ -1,0 +1,39 @@
+import type { PartKind } from "./part-kinds.ts";
+import type { Routine, RoutinePart } from "./routine.ts";
+
+/** How a spelling is taught again that was taught twice and is not there: one way after the other. */
+export const ways = ["another practice", "a contrast", "a smaller step"] as const;
+export type Way = (typeof ways)[number];
+
+/** What each way does, in a line for the adult. Other words come with all of them. */
+export const waysSay: Readonly<Record<Way, string>> = {
+  "another practice": "Other words, and a chain in place of a list: one sound changes from word to word.",
+  "a contrast": "Other words, beside those with the sound that is taken for it.",
+  "a smaller step": "By ear first: hear it, then blend it from cards, before any word is read.",
+};
+
+/** Kinds of part that a way brings in, and what they can take the place of, the first that there is. */
+const changes: Readonly<Record<Way, { readonly brings: readonly PartKind[]; readonly for: readonly PartKind[] }>> = {
+  "another practice": { brings: ["chain"], for: ["readWords", "writeWords", "build"] },
+  "a contrast": { brings: ["pairs"], for: ["exceptionWords", "readAgain", "readWords"] },
+  "a smaller step": { brings: ["hear", "blend"], for: ["readWords", "exceptionWords", "sentence"] },
+};
+
+/** A routine as a way of teaching again has it: as long as before, one part in another's place. What has them already stays as it is. */
+export function routineIn(routine: Routine, way: Way | null): Routine {
+  if (way === null) return routine;
+  const { brings, for: instead } = changes[way];
+  const missing = brings.filter((kind) => !routine.parts.some((part) => part.kind === kind));
+  const from = instead.find((kind) => routine.parts.some((part) => part.kind === kind));
+  const at = routine.parts.findIndex(({ kind }) => kind === from);
+  const gone = routine.parts[at];
+  if (missing.length === 0 || !gone) return routine;
+  const each = Math.max(1, Math.floor(gone.minutes / missing.length));
+  const fresh = missing.map(
+    (kind, place): RoutinePart => ({
+      ...{ kind, who: "together", how: "" },
+      minutes: place === 0 ? Math.max(1, gone.minutes - each * (missing.length - 1)) : each,
+    }),
+  );
+  return { ...routine, parts: [...routine.parts.slice(0, at), ...fresh, ...routine.parts.slice(at + 1)] };
+}

@@ -1,0 +1,119 @@
+import { differenceInCalendarDays, parseISO } from "date-fns";
+import {
+  commonWords,
+  type Said,
+  type SchoolCalendar,
+  schoolDaysIn,
+  type WorthWeights,
+  weekdayOf,
+  weighedNeeds,
+} from "#core/groups";
+import { findCorrespondence, showGrapheme } from "#core/phonics";
+import {
+  type BlockChild,
+  type BlockDay,
+  type BlockPast,
+  type BlockSession,
+  planBlock,
+  practiceWords,
+  whatWouldHelp,
+} from "#core/plans";
+import { plural } from "#core/saying";
+import { withinAge } from "#core/words";
+import type { JobGiven } from "../frame/jobs.ts";
+import type { Shipped } from "../shipped.ts";
+import type { Common } from "../standings/repository.ts";
+import { lexiconOf, type SentWords } from "../words/laid.ts";
+
+/** Words with a spelling without which it cannot be practised. */
+export const ENOUGH_WORDS = 8;
+
+/** What a block of weeks is worked out from. */
+export interface ToPlan {
+  readonly words: SentWords;
+  readonly common: Common;
+  /** The group's, in its order: they come before what else is needed. */
+  readonly targets: readonly string[];
+  /** What counts for what is worth teaching in this school, and what was said of single spellings for all of these children. */
+  readonly weights: WorthWeights;
+  readonly said: readonly Said[];
+  readonly today: string;
+  readonly days: readonly BlockDay[];
+  readonly past: readonly BlockPast[];
+  readonly fixed: readonly { readonly on: string; readonly gpcs: readonly string[] }[];
+}
+
+/** The children of a group as a block looks at them. */
+export function blockChildren(
+  common: Pick<Common, "children">,
+  worthOf: (child: Common["children"][number]) => ReadonlyMap<string, number>,
+): readonly BlockChild[] {
+  return common.children.map((child) => ({
+    ...{ id: child.id, chances: new Map(child.chances), fades: new Map(child.fades) },
+    ...{ needs: new Map(child.needs), worth: worthOf(child) },
+  }));
+}
+
+/** The sessions of some weeks, and what stands in the way of a target, in sentences. */
+export function planWeeks(
+  { words, common, targets, weights, said, today, days, past, fixed }: ToPlan,
+  { stock }: Pick<JobGiven<Shipped>, "stock">,
+): { readonly sessions: readonly BlockSession[]; readonly remarks: readonly string[] } {
+  const lexicon = lexiconOf(stock.lexicon, words);
+  const offered = withinAge(lexicon, common.age);
+  const its = commonWords(lexicon);
+  const known = new Set(common.known);
+  const pinned = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [gpc] : [])));
+  const put = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [] : [gpc])));
+  const counts = new Map<string, number>();
+  const countOf = (gpc: string) => {
+    const count = counts.get(gpc) ?? practiceWords(offered, known, gpc).length;
+    counts.set(gpc, count);
+    return count;
+  };
+  const needed = [...new Set(common.children.flatMap(({ needs }) => needs.map(([gpc]) => gpc)))];
+  const sessions = planBlock({
+    ...{ today, days, past, fixed },
+    children: blockChildren(common, (child) =>
+      weighedNeeds(its, {
+        ...{ needs: new Map(child.needs), chances: new Map(child.chances), next: new Set(child.next) },
+        ...{ fades: new Map(child.fades), weights },
+      }),
+    ),
+    among: needed.filter((gpc) => !put.has(gpc) && findCorrespondence(gpc)),
+    first: [
+      pinned,
+      new Set(targets.filter((gpc) => !put.has(gpc))),
+    ],
+    // What someone pinned is taught with the few words that there are.
+    fits: (gpc) => countOf(gpc) >= (pinned.has(gpc) ? 1 : ENOUGH_WORDS),
+  });
+  const name = (gpc: string) => showGrapheme(findCorrespondence(gpc)?.grapheme ?? gpc);
+  const remarks = targets.flatMap((gpc) => {
+    if (!needed.includes(gpc) || put.has(gpc) || !findCorrespondence(gpc) || countOf(gpc) >= ENOUGH_WORDS) return [];
+    const opener = whatWouldHelp(offered, { known, targets: [gpc] });
+    const helps = opener
+      ? ` With ${name(opener.gpc)} known it would be ${plural(opener.words, "more", "more")}.`
+      : "";
+    return [`${name(gpc)} waits: ${plural(countOf(gpc), "word")} with it can be read by this group.${helps}`];
+  });
+  return { sessions, remarks };
+}
+
+/** Weekdays on which a group is thought to meet that has no time in the week, by how often it does. */
+const THOUGHT: readonly (readonly number[])[] = [[], [2], [1, 4], [1, 3, 5], [1, 2, 4, 5], [1, 2, 3, 4, 5]];
+
+/** Days on which a group would meet that has no time in the week: so many a week, on days of school. */
+export function thoughtDays(
+  calendar: SchoolCalendar,
+  { from, to, aWeek }: { readonly from: string; readonly to: string; readonly aWeek: number },
+): string[] {
+  const weekdays = THOUGHT[Math.min(aWeek, THOUGHT.length - 1)] ?? [];
+  return schoolDaysIn(calendar, from, to).filter((day) => weekdays.includes(weekdayOf(day)));
+}
+
+/** True for days that are in the block. */
+export function isWithin(day: string, { today, weeks }: { readonly today: string; readonly weeks: number }): boolean {
+  const away = differenceInCalendarDays(parseISO(day), parseISO(today));
+  return away >= 0 && away < weeks * 7;
+}
