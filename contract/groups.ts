@@ -244,6 +244,8 @@ export const replanSession = {
   body: z.object({
     version: onto,
     target: gpc,
+    /** Another beside it. */
+    second: gpc.nullable().optional(),
     /** Another than the group's, for this session. */
     routine: routineId.optional(),
     seed: z.number().int().min(0).max(2_147_483_647),

@@ -55,7 +55,7 @@ test("a session is planned, moved, filled anew for another target, and removed",
     .getByRole("dialog")
     .getByLabel("Teach")
     .selectOption(group.targets[0] ?? "");
-  await page.getByRole("button", { name: "Fill 15 minutes" }).click();
+  await page.getByRole("button", { name: "Fill it" }).click();
   await expect(page.getByRole("region", { name: "Teach" })).toContainText(
     group.targets[0]?.split("=")[0]?.replace("_", "–") ?? "",
   );

@@ -256,7 +256,7 @@ test("a group whose limit is most gets words that some need help with, and the p
   await expect(page.getByLabel("Sessions have words that")).toHaveValue("most");
   await expectAccessible(page);
   await page.getByRole("button", { name: "Plan a session" }).click();
-  await page.getByRole("button", { name: "Fill 15 minutes" }).click();
+  await page.getByRole("button", { name: "Fill it" }).click();
   const words = page.getByRole("region", { name: "Read words" }).locator(".sr-only");
   await expect(words.first()).toBeAttached();
   const [remark] = await page.getByText(/^\w+ \w\. needs help with /).allTextContents();

@@ -30,7 +30,7 @@ test("a double click on a slow line plans one session, adds one class and begins
   await slow(page, "/api/sessions");
   await page.goto(`${school.base}/groups/${group?.id}`);
   await page.getByRole("button", { name: "Plan a session" }).click();
-  const fill = page.getByRole("button", { name: "Fill 15 minutes" });
+  const fill = page.getByRole("button", { name: "Fill it" });
   await fill.dblclick();
   await expect(fill).toHaveAttribute("aria-busy", "true");
   await fill.click();

@@ -47,7 +47,7 @@ test("a stranger goes from an empty school to a printed session for a class they
   await expect(page.getByText(/^All 4 need (b and u as in mud|u as in mud and b)\.$/)).toBeVisible();
   await page.getByRole("button", { name: "Save these groups" }).click();
   await page.getByRole("link", { name: "Plan a session" }).click();
-  await page.getByRole("button", { name: "Fill 15 minutes" }).click();
+  await page.getByRole("button", { name: "Fill it" }).click();
   await expect(page.getByRole("region", { name: "Read words" })).toBeVisible();
   const words = await page.getByRole("region", { name: "Read words" }).locator(".sr-only").allTextContents();
   expect(words.length).toBeGreaterThanOrEqual(6);

@@ -75,7 +75,10 @@ const TWO_POINTS = 20;
 const REST = 2;
 /** Time of a child who says it at sight already, beside what another gains. */
 const WASTE = 0.28;
-/** A point from which less is to be gained is none, unless so many of the group need it; with none the session is review alone. */
+/**
+ * A point from which less is to be gained is none, unless someone chose it and so many of the group need it. A session without a
+ * point is review alone.
+ */
 const LEAST_GAIN = 0.006;
 const SHARED = 0.5;
 /** Cards of one child in a session. */
@@ -101,7 +104,7 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
     const at = first.findIndex((tier) => tier.has(gpc));
     return at < 0 ? first.length : at;
   };
-  const isSharedNeed = (gpc: Gpc, on: string) =>
+  const isShared = (gpc: Gpc, on: string) =>
     ahead.length > 0 && ahead.filter(({ seen }) => seen.chance(gpc, on) < THERE).length >= ahead.length * SHARED;
   for (const [at, { on, minutes, room }] of days.entries()) {
     const wish = fixed.find((one) => one.on === on);
@@ -115,7 +118,7 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
           among
             .filter((gpc) => !lately.has(gpc))
             .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
-            .filter(({ gpc, gain }) => gain >= LEAST_GAIN || isSharedNeed(gpc, on))
+            .filter(({ gpc, gain, at: tier }) => gain >= LEAST_GAIN || (tier < first.length && isShared(gpc, on)))
             .sort((one, other) => one.at - other.at || other.gain - one.gain)
             .map(({ gpc }) => gpc),
           { most: room, fits },

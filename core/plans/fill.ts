@@ -1,4 +1,4 @@
-import { type Gpc, likelyConfusions, spellingsOfSound, splitGpc, WEAK } from "#core/phonics";
+import { type Gpc, likelyConfusions, plainSound, spellingsOfSound, splitGpc, WEAK } from "#core/phonics";
 import {
   chain,
   type Dice,
@@ -217,6 +217,8 @@ export class Filler {
   private heardOf(target: Gpc, count: number): readonly string[] {
     const { lexicon, age } = this.by;
     const { sound } = splitGpc(target);
+    // Of two sounds it is said which is listened for.
+    const which = this.targets.length > 1 ? `“${plainSound(sound)}” ` : "";
     const known = lexicon.words.filter(
       ({ knownBy, band, units }) => knownBy <= Math.min(age, 7) && band <= 2 && units.length <= 4,
     );
@@ -232,9 +234,9 @@ export class Filler {
     const some = (list: readonly Word[]) => shuffled(list, this.from).slice(0, Math.max(1, Math.floor(count / 4)));
     const items = [
       ...(["start", "middle", "end"] as const).flatMap((place) =>
-        some(at(place)).map(({ text }) => `${text} (${PLACES[place]})`),
+        some(at(place)).map(({ text }) => `${text} (${which}${PLACES[place]})`),
       ),
-      ...some(without).map(({ text }) => `${text} (not there)`),
+      ...some(without).map(({ text }) => `${text} (${which}not there)`),
     ];
     return shuffled(items, this.from);
   }

@@ -9,6 +9,8 @@ export function shown(gpc: Gpc): string {
 
 /** What the adult does in a part, in a sentence or two; a few more where two spellings are taught. */
 export function howTo(kind: PartKind, target: Gpc, second?: Gpc): string {
+  if (kind === "hear" && second)
+    return "Say which sound to listen for, then the word. Children show whether it is at the start, in the middle, at the end, or not there.";
   if (kind === "teach" && second)
     return `${howTo(kind, target)} Then the same with ${shown(second)}: ${howTo(kind, second)}`;
   const entry = findCorrespondence(target);

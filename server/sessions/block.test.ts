@@ -65,7 +65,7 @@ beforeAll(async () => {
     await house.ask(saveGroup, {
       params: { id },
       body: {
-        ...{ versionId: uuid(), version: 0, name, targets: [], at: "2026-10-19T07:00:00.000Z", why: "" },
+        ...{ versionId: uuid(), version: 0, name, targets: ["m=m", "d=d"], at: "2026-10-19T07:00:00.000Z", why: "" },
         members: ids.map((childId) => ({ childId, locked: false })),
       },
     });

@@ -81,10 +81,7 @@ export function planWeeks(
       }),
     ),
     among: needed.filter((gpc) => !put.has(gpc) && findCorrespondence(gpc)),
-    first: [
-      pinned,
-      new Set(targets.filter((gpc) => !put.has(gpc))),
-    ],
+    first: [pinned, new Set(targets.filter((gpc) => !put.has(gpc)))],
     // What someone pinned is taught with the few words that there are.
     fits: (gpc) => countOf(gpc) >= (pinned.has(gpc) ? 1 : ENOUGH_WORDS),
   });

@@ -158,6 +158,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         childIds: session.members.map((member) => member.id),
         targets: session.targets,
         wish: body.target,
+        second: body.second,
         today: await school.settings.dayOf(now),
         reads: group?.reads ?? "all",
         groupId: session.groupId,

@@ -26,7 +26,7 @@ export function GroupSessions({
                 {nearDay(session.heldOn, today)}
               </Link>
               <span>
-                <Spelling gpc={session.target} />{" "}
+                <Spelling gpc={session.target} /> {session.second && <Spelling gpc={session.second} />}{" "}
                 <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
               </span>
             </div>

@@ -36,6 +36,7 @@ import { SpellingOptions } from "#web/parts/spelling-row.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { AlsoShared } from "./also-shared.tsx";
+import { BlockPanel } from "./block/block-panel.tsx";
 import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GivenGroup } from "./given-group.tsx";
@@ -196,6 +197,9 @@ function WholeGroup({ groupId }: { groupId: string }) {
         </>
       }
     >
+      <div className="mb-4">
+        <BlockPanel group={current} today={today} />
+      </div>
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
           <Panel title="Works on">
@@ -370,7 +374,7 @@ function PlanDialog({
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button shape="main" disabled={!day} onClick={plan}>
-            Fill 15 minutes
+            Fill it
           </Button>
         </div>
       </div>

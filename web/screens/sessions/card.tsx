@@ -1,6 +1,6 @@
 import type { PlanBody, SessionView } from "#contract";
 import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart } from "#core/plans";
+import { kindsOfPart, targetsOf } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
 import { todayHere } from "#web/device/clock.ts";
@@ -19,11 +19,16 @@ interface CardWanted {
   readonly readOf?: ((word: string) => WordVerdict | undefined) | undefined;
 }
 
+/** Words that are only heard are read by the adult alone. */
+const isSpoken = (kind: PlanBody["parts"][number]["kind"]) => kindsOfPart[kind].items === "spoken";
+/** More parts than this stand in two columns on paper, so that a card is one page. */
+const LONG = 6;
 const isSmall = (kind: PlanBody["parts"][number]["kind"]) => kindsOfPart[kind].items === "spellings";
 
 /** The session on one card: on paper one A4 page, on a phone one column. */
 export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, readOf }: CardWanted) {
-  const { grapheme, sound } = splitGpc(plan.target);
+  const isLong = plan.parts.length > LONG;
+  const looked = plan.parts.find(({ kind }) => kind === "lastLook");
   return (
     <article className="mx-auto max-w-[46rem]" aria-label="Session card">
       <header className="mb-3 flex items-start justify-between gap-4 border-b-2 border-ink pb-2">
@@ -39,24 +44,33 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
           <p>{names.join(", ")}</p>
         </div>
         <div className="text-right">
-          <p className="font-child text-5xl leading-none">{showGrapheme(grapheme)}</p>
-          <p className="text-sm text-soft">
-            “{plainSound(sound)}” as in {findCorrespondence(plan.target)?.keyword}
-          </p>
+          <div className="flex justify-end gap-6">
+            {targetsOf(plan).map((gpc) => (
+              <div key={gpc}>
+                <p className="pb-1.5 font-child text-5xl leading-none">{showGrapheme(splitGpc(gpc).grapheme)}</p>
+                <p className="text-sm text-soft">
+                  “{plainSound(splitGpc(gpc).sound)}” as in {findCorrespondence(gpc)?.keyword}
+                </p>
+              </div>
+            ))}
+          </div>
           {point && <p className="text-sm text-soft">of “{point.name}”</p>}
         </div>
       </header>
-      <ol className="flex flex-col">
+      <ol className={isLong ? "print:columns-2 print:gap-6 print:text-[10pt]" : ""}>
         {plan.parts.map((part, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
-          <li key={`${part.kind} ${at}`} className="break-inside-avoid border-b border-line py-2">
+          <li
+            key={`${part.kind} ${at}`}
+            className={`break-inside-avoid border-b border-line py-2 ${isLong ? "print:py-1" : ""}`}
+          >
             <p className="flex items-baseline justify-between gap-3">
               <span className="font-semibold">{kindsOfPart[part.kind].title}</span>
               <span className="text-sm whitespace-nowrap text-soft">{part.minutes} min</span>
             </p>
             <p className="text-[0.92em] text-soft">{part.how}</p>
             {part.each && part.each.length > 0 && (
-              <p className="mt-1 leading-snug">
+              <p className={`mt-1 leading-snug ${part.kind === "lastLook" ? "no-print" : ""}`}>
                 {part.each.map(({ childId, items }) => (
                   <span key={childId} className="mr-4">
                     <strong>{nameOf?.(childId)}</strong>{" "}
@@ -71,7 +85,8 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
                 ))}
               </p>
             )}
-            {part.items.length > 0 && !part.each?.length && (
+            {isSpoken(part.kind) && <p className="mt-1">{part.items.join(", ")}</p>}
+            {part.items.length > 0 && !part.each?.length && !isSpoken(part.kind) && (
               <ul
                 className={`mt-1 flex flex-wrap ${isSmall(part.kind) ? "gap-1.5" : "gap-x-6 gap-y-1 font-child text-[1.25em]"}`}
               >
@@ -82,10 +97,10 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
                 ))}
               </ul>
             )}
-            {part.kind === "lastLook" && <MarkGrid names={names} items={part.items} />}
           </li>
         ))}
       </ol>
+      {looked && <MarkGrid rows={rowsOf(looked, { names, nameOf })} />}
       <footer className="only-print mt-3 text-[10pt]">
         <p>
           Came:{" "}
@@ -108,26 +123,35 @@ function CardWord({ text, read }: { text: string; read: WordVerdict | undefined 
   return read ? <BracketWord text={text} units={read.reading.units} unexpected={read.unexpected} /> : text;
 }
 
+interface MarkRow {
+  readonly name: string;
+  readonly items: readonly string[];
+}
+
+/** What each child is asked at the end: its own, where it has any. */
+function rowsOf(
+  { items, each }: PlanBody["parts"][number],
+  { names, nameOf }: Pick<CardWanted, "names" | "nameOf">,
+): readonly MarkRow[] {
+  const own = new Map(each?.map((one) => [nameOf?.(one.childId) ?? "", one.items]));
+  return names.map((name) => ({ name, items: own.get(name) ?? items }));
+}
+
 /** A box a child and spelling, for paper: tick, dot or what was said. */
-function MarkGrid({ names, items }: { names: readonly string[]; items: readonly string[] }) {
+function MarkGrid({ rows }: { rows: readonly MarkRow[] }) {
+  const most = Math.max(0, ...rows.map(({ items }) => items.length));
   return (
     <table className="only-print mt-2 border-collapse text-[10pt]">
-      <thead>
-        <tr>
-          <th className="pr-3 text-left font-normal">✓ right at once, s slow, or what was said</th>
-          {items.map((gpc) => (
-            <th key={gpc} className="w-16 border border-line font-child">
-              {showGrapheme(splitGpc(gpc).grapheme)}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <caption className="text-left font-normal">✓ right at once, s slow, or what was said</caption>
       <tbody>
-        {names.map((name) => (
+        {rows.map(({ name, items }) => (
           <tr key={name}>
             <th className="pr-3 text-left font-normal">{name}</th>
-            {items.map((gpc) => (
-              <td key={gpc} className="h-6 border border-line" />
+            {Array.from({ length: most }, (_, at) => items[at]).map((gpc, at) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: boxes stand in their order
+              <td key={at} className="h-6 w-20 border border-line px-1 align-top">
+                {gpc && <span className="font-child">{showGrapheme(splitGpc(gpc).grapheme)}</span>}
+              </td>
             ))}
           </tr>
         ))}

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { PlanBody, ReportBody } from "#contract";
 import { plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart } from "#core/plans";
+import { kindsOfPart, targetsOf } from "#core/plans";
 import { stampNow } from "#web/device/clock.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -39,7 +39,10 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
   const [busy, setBusy] = useState(false);
   const [sent, setSent] = useState(false);
   const [at] = useState(stampNow);
-  const items = plan.parts.find((part) => part.kind === "lastLook")?.items ?? [plan.target];
+  const looked = plan.parts.find((part) => part.kind === "lastLook");
+  /** What a child was asked at the end: its own, where it has any. */
+  const itemsOf = (childId: string) =>
+    looked?.each?.find((one) => one.childId === childId)?.items ?? looked?.items ?? targetsOf(plan);
 
   useUnsaved(!sent && (note.trim() !== "" || marks.size > 0 || came.size !== here.size));
 
@@ -107,7 +110,7 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
               </label>
               {came.has(member.id) && (
                 <div className="mt-1 grid grid-cols-2 gap-2 pl-7">
-                  {items.map((gpc) => {
+                  {itemsOf(member.id).map((gpc, _, items) => {
                     const { grapheme, sound } = splitGpc(gpc);
                     const shown = showGrapheme(grapheme);
                     // One spelling of two sounds stands there twice.

@@ -15,7 +15,7 @@ import {
   type SessionView,
 } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart, USUAL } from "#core/plans";
+import { kindsOfPart, targetsOf, USUAL } from "#core/plans";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -60,7 +60,9 @@ export function Screen() {
 
 /** A plan in words, part by part. */
 function saysOfPlan(plan: PlanBody): Record<string, string> {
-  const target = showGrapheme(splitGpc(plan.target).grapheme);
+  const target = targetsOf(plan)
+    .map((gpc) => showGrapheme(splitGpc(gpc).grapheme))
+    .join(", ");
   const parts = plan.parts.map(({ kind, items, minutes }, at) => [
     `${at + 1}. ${kindsOfPart[kind].title}`,
     `${plural(minutes, "minute")}: ${items.join(", ")}`,
@@ -76,7 +78,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
     () =>
       ground && {
         known: new Set(session.known),
-        teaching: new Set([session.plan.target]),
+        teaching: new Set(targetsOf(session.plan)),
         wholes: new Set(session.wholes.map((word) => word.toLowerCase())),
         lexicon: ground.lexicon,
         accent: ground.accent,
@@ -111,14 +113,17 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       }),
     );
   const savePlan = (plan: PlanBody) => edit({ plan });
-  const replan = (target: string, routine: string) =>
+  const replan = (target: string, second: string | null, routine: string) =>
     write(
       () =>
         saveOver({
-          content: { target } as { target: string; plan?: PlanBody },
+          content: { target, second } as { target: string; second: string | null; plan?: PlanBody },
           onto: session.version,
           send: (_, version) =>
-            call(replanSession, { params: { id: session.id }, body: { target, routine, version, seed: newSeed() } }),
+            call(replanSession, {
+              params: { id: session.id },
+              body: { target, second, routine, version, seed: newSeed() },
+            }),
           says: ({ plan }) =>
             plan
               ? saysOfPlan(plan)
@@ -303,7 +308,7 @@ function CopySheet({ session, onClose }: { session: SessionView; onClose: () => 
 interface PlanSheetWanted {
   readonly session: SessionView;
   readonly onClose: () => void;
-  readonly onReplan: (target: string, routine: string) => Promise<boolean>;
+  readonly onReplan: (target: string, second: string | null, routine: string) => Promise<boolean>;
   readonly onDay: (day: string) => Promise<boolean>;
   readonly onRemove: () => void;
 }
@@ -311,7 +316,8 @@ interface PlanSheetWanted {
 function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWanted) {
   const [day, setDay] = useState(session.heldOn);
   const [target, setTarget] = useState(session.plan.target);
-  const options = [...new Set([session.plan.target, ...session.targets])];
+  const [second, setSecond] = useState(session.plan.second ?? "");
+  const options = [...new Set([...targetsOf(session.plan), ...session.targets])];
   const groups = useAsk(listGroups, {});
   const [routine, setRoutine] = useState<string>();
   const routines = useRoutines();
@@ -336,7 +342,17 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
               <SpellingOptions gpcs={options} />
             </Choice>
           </div>
-          <Button onClick={() => void run(onReplan(target, routine ?? usual))}>Fill anew</Button>
+          <div className="flex-1">
+            <Choice label="and" value={second} onChange={(event) => setSecond(event.target.value)}>
+              <option value="">nothing else</option>
+              <SpellingOptions gpcs={options.filter((gpc) => gpc !== target)} />
+            </Choice>
+          </div>
+          <Button
+            onClick={() => void run(onReplan(target, second && second !== target ? second : null, routine ?? usual))}
+          >
+            Fill anew
+          </Button>
         </div>
         <RoutineChoice routines={routines} label="Held as" value={routine ?? usual} onSet={setRoutine} />
         <p className="text-sm text-soft">

@@ -96,7 +96,7 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
             sortBy: (row) => row.target,
             show: (row) => (
               <>
-                <Spelling gpc={row.target} />
+                <Spelling gpc={row.target} /> {row.second && <Spelling gpc={row.second} />}
                 {row.point && <span className="ml-1 text-sm text-soft">of “{row.point}”</span>}
               </>
             ),
