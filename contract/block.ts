@@ -27,6 +27,8 @@ const blockSession = z.object({
   /** Minutes from midnight; null where the group has no time in the week. */
   from: count.nullable(),
   minutes: count,
+  /** Points that it has time for. */
+  room: count,
   points: z.array(point),
   cards: z.array(z.object({ childId: id, gpcs: z.array(gpc) })),
   /** What the week taught, on the last session of a week. */

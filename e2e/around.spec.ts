@@ -27,6 +27,7 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Routines: "/sessions/routines",
     Sessions: "/sessions",
     Session: `/sessions/${first?.id}`,
+    Materials: `/sessions/${first?.id}/materials`,
     "Teaching orders": "/orders",
     Settings: "/settings",
     "New school year": "/settings/year",

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, expectAccessible, printed, type School, test } from "./school.ts";
+import { expect, expectAccessible, post, printed, type School, test } from "./school.ts";
 
 interface BlockSession {
   readonly on: string;
@@ -28,7 +28,9 @@ test("the weeks of a group: what was, what comes and why; changed by keys, by mo
   const id = await groupId(school, "Rope walk");
   const worked = await sessionsOf(school, id);
   const free = worked.filter(({ by }) => by === "tool");
-  const at = worked.findIndex((first, place) => first.by === "tool" && worked[place + 1]?.by === "tool");
+  const at = worked.findIndex((first, place) =>
+    [first, worked[place + 1]].every((each) => each?.by === "tool" && each.points.length > 0),
+  );
   const [one, other] = worked.slice(at, at + 2);
   const third = free.find(({ on }) => on > (other?.on ?? ""));
   if (!one || !other || !third) throw new Error("too few sessions ahead");
@@ -93,8 +95,6 @@ test("sessions ahead are filled with words, two points where the minutes allow; 
   const before = await sessionsOf(school, id);
   const next = before.slice(0, 2).filter(({ sessionId }) => sessionId === null);
   expect(next.length).toBeGreaterThan(0);
-  const two = next.find(({ points }) => points.length === 2);
-  expect(two).toBeDefined();
   await page.getByRole("button", { name: /^Fill the next/ }).click();
   await expect(page.getByText(/sessions? filled\.$/)).toBeVisible();
   const after = await sessionsOf(school, id);
@@ -103,9 +103,15 @@ test("sessions ahead are filled with words, two points where the minutes allow; 
     expect(filled?.by).toBe("session");
     expect(filled && gpcsOf(filled)).toEqual(gpcsOf(one));
   }
+  // A second point, as the teacher chooses.
+  const two = after.find(({ by, points }) => by === "tool" && points.length === 1);
   await tile(page, two?.on ?? "").click();
+  const chosen = page.getByRole("region", { name: "This session" });
+  await kept(page, () => chosen.getByLabel("and", { exact: true }).selectOption({ index: 1 }));
+  await expect(chosen.getByRole("button", { name: "Fill this session" })).not.toHaveAttribute("aria-busy", "true");
+  await chosen.getByRole("button", { name: "Fill this session" }).click();
   await page.getByRole("link", { name: "Open its plan" }).click();
-  await expect(page.getByRole("region", { name: "Teach" })).toBeVisible();
+  await expect(page.getByRole("region", { name: "Teach" })).toContainText("Then the same with");
   await expectAccessible(page);
   // Its card has both, each child's own cards, and is one page.
   expect(await printed(page)).toEqual({ pages: 1, wide: false });
@@ -114,4 +120,35 @@ test("sessions ahead are filled with words, two points where the minutes allow; 
   await page.getByLabel("Sessions are held as").selectOption({ label: "A bit of all, 30 minutes" });
   await expect(panel(page)).toContainText(/Its routine takes 30 minutes; the time on .* has \d+\./);
   await expect(tile(page, next[0]?.on ?? "")).toBeVisible();
+});
+
+test("what a session needs on the table is laid out on paper, for it alone or for its week", async ({
+  page,
+  school,
+}) => {
+  const id = await groupId(school, "Lock keepers");
+  const [first, second] = (await sessionsOf(school, id)).filter(({ by }) => by === "tool");
+  if (!first || !second) throw new Error("too few sessions ahead");
+  const ids = [crypto.randomUUID(), crypto.randomUUID()];
+  for (const [at, on] of [first.on, first.on].entries())
+    await post(school, "/api/sessions", {
+      ...{ id: ids[at], groupId: id, heldOn: on, target: null, seed: at + 1 },
+      routine: at === 0 ? "sorting" : "hearing",
+    });
+  await page.goto(`${school.base}/sessions/${ids[0]}`);
+  await page.getByRole("link", { name: "To lay out" }).click();
+  const list = page.getByRole("region", { name: "List" });
+  await expect(list).toContainText(/\d+ cards/);
+  await expect(list).toContainText(/mat to sort on/);
+  await expect(list).not.toContainText("tile");
+  await expectAccessible(page);
+  const alone = await printed(page);
+  expect([alone.pages > 2, alone.wide]).toEqual([true, false]);
+  await page.getByLabel("For", { exact: true }).selectOption("week");
+  await expect(list).toContainText(/\d+ tiles/);
+  await expect(list).toContainText(/rows of \d+ boxes/);
+  await expect(page.getByRole("region", { name: "Boxes" })).toContainText("Perry J.");
+  await page.reload();
+  await expect(list).toContainText(/\d+ tiles/);
+  expect((await printed(page)).pages).toBeGreaterThan(alone.pages);
 });

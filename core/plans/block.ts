@@ -76,11 +76,12 @@ const REST = 2;
 /** Time of a child who says it at sight already, beside what another gains. */
 const WASTE = 0.28;
 /**
- * A point from which less is to be gained is none, unless someone chose it and so many of the group need it. A session without a
- * point is review alone.
+ * A point from which less is to be gained is none, unless so many of the group do not read it more often than not, or, of what someone
+ * chose, do not have it yet. A session without a point is review alone.
  */
 const LEAST_GAIN = 0.006;
-const SHARED = 0.5;
+const SHARED = 0.6;
+const READS = 0.5;
 /** Cards of one child in a session. */
 const CARDS = 4;
 /** A child with this chance needs a point no more; of those in a group this share is enough. */
@@ -104,8 +105,8 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
     const at = first.findIndex((tier) => tier.has(gpc));
     return at < 0 ? first.length : at;
   };
-  const isShared = (gpc: Gpc, on: string) =>
-    ahead.length > 0 && ahead.filter(({ seen }) => seen.chance(gpc, on) < THERE).length >= ahead.length * SHARED;
+  const isShared = (gpc: Gpc, on: string, under: number) =>
+    ahead.length > 0 && ahead.filter(({ seen }) => seen.chance(gpc, on) < under).length >= ahead.length * SHARED;
   for (const [at, { on, minutes, room }] of days.entries()) {
     const wish = fixed.find((one) => one.on === on);
     const lately = new Set(sessions.slice(-REST).flatMap(({ taught }) => taught));
@@ -118,7 +119,10 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
           among
             .filter((gpc) => !lately.has(gpc))
             .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
-            .filter(({ gpc, gain, at: tier }) => gain >= LEAST_GAIN || (tier < first.length && isShared(gpc, on)))
+            .filter(
+              ({ gpc, gain, at: tier }) =>
+                gain >= LEAST_GAIN || isShared(gpc, on, tier < first.length ? THERE : READS),
+            )
             .sort((one, other) => one.at - other.at || other.gain - one.gain)
             .map(({ gpc }) => gpc),
           { most: room, fits },

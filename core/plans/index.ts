@@ -3,6 +3,7 @@ export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export { Forecast } from "./forecast.ts";
 export * from "./kinds.ts";
+export * from "./materials.ts";
 export * from "./part-kinds.ts";
 export * from "./plan.ts";
 export * from "./reads.ts";

@@ -3,7 +3,7 @@ import { bench, describe } from "vitest";
 import { exceptionWordsUpTo, readOrder, taughtUpTo } from "#core/order";
 import { readLibraryText } from "#core/reading";
 import { readAnswers, readLexicon, readMadeUp } from "#core/words";
-import { planSession, shippedRoutines } from "./index.ts";
+import { type BlockChild, planBlock, planSession, shippedRoutines } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = readFileSync("data/sentences.txt", "utf8")
@@ -40,5 +40,29 @@ describe("one session over the whole word list", () => {
       exceptionWords: exceptionWordsUpTo(order, "s20"),
       seed: 1,
     });
+  });
+});
+
+describe("eight weeks for five groups of six", () => {
+  const gpcs = [...known];
+  const child = (group: number, at: number): BlockChild => {
+    const chances = new Map(gpcs.map((gpc, place) => [gpc, ((place * 7 + at * 3 + group) % 20) / 20]));
+    const needs = new Map(
+      [...chances].flatMap(([gpc, chance]) => (chance < 0.7 ? [[gpc, 1 - chance] as const] : [])),
+    );
+    return { id: `c${at}`, chances, fades: new Map(gpcs.map((gpc) => [gpc, 20])), needs, worth: needs };
+  };
+  const day = (at: number) => new Date(Date.UTC(2026, 10, 23 + Math.floor(at / 4) * 7 + (at % 4))).toISOString();
+  const days = Array.from({ length: 32 }, (_, at) => ({ on: day(at).split("T")[0] ?? "", minutes: 20, room: 2 }));
+  const groups = [0, 1, 2, 3, 4].map((group) => Array.from({ length: 6 }, (_, at) => child(group, at)));
+  bench("baseline: one session for each of them, filled with words", () => {
+    for (const group of groups)
+      planSession({
+        ...{ known, target: "oo=oo", revisit: ["ai=ai", "ee=ee"], lexicon, sentences, seed: 1, children: group },
+        exceptionWords: exceptionWordsUpTo(order, "s20"),
+      });
+  });
+  bench("planBlock, four sessions a week with two points", () => {
+    for (const children of groups) planBlock({ today: "2026-11-23", children, days, past: [], among: gpcs });
   });
 });

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { exceptionWordsUpTo, type OrderContent, readOrder, taughtUpTo } from "#core/order";
-import { partKinds, planSession, type Routine, readOf, shippedRoutines } from "#core/plans";
+import { partKinds, planSession, type Routine, readOf, routineIn, shippedRoutines, ways } from "#core/plans";
 import { readLibraryText } from "#core/reading";
 import {
   dice,
@@ -26,7 +26,7 @@ const everySpelling = lexicon.words.flatMap((word) => word.units.map(({ gpc }) =
 const proofreader = new Proofreader(read("lexicon/lexicon.txt"));
 const routines = Object.values(shippedRoutines);
 
-/** A session of random children at a random place of an order, by a routine that ships or one of random parts, and its faults. */
+/** A session of random children at a random place of an order, with one spelling or two, by a routine that ships or one of random parts, and its faults. */
 function session(seed: number): { readonly items: number; readonly faults: readonly Fault[] } {
   const random = dice(seed);
   const order = orders[random.pick(orders.length)] as OrderContent;
@@ -44,12 +44,17 @@ function session(seed: number): { readonly items: number; readonly faults: reado
   };
   const routine = random.pick(2) ? mixed : (routines[random.pick(routines.length)] as Routine);
   const exceptionWords = exceptionWordsUpTo(order, id);
+  // Every third teaches two, every fourth teaches again in another way.
+  const second = seed % 3 === 0 ? taught[random.pick(taught.length)] : undefined;
+  const way = seed % 4 === 0 ? (ways[random.pick(ways.length)] ?? null) : null;
   const plan = planSession({
-    ...{ known, target, age, sentences, answers, madeUp, texts, exceptionWords, routine, seed },
+    ...{ known, target, age, sentences, answers, madeUp, texts, exceptionWords, second, seed },
+    routine: routineIn(routine, way),
     lexicon: withinAge(lexicon, age),
     revisit: taught.slice(-4),
     children: [{ id: "one", chances: new Map(taught.map((gpc) => [gpc, random.pick(100) / 100])) }],
   });
+  const readable = [...known, target, ...(second ? [second] : [])];
   const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
   const faults = plan.parts.flatMap(({ kind, items }): readonly Fault[] => {
     if (kind === "madeUp") {
@@ -57,7 +62,7 @@ function session(seed: number): { readonly items: number; readonly faults: reado
       const asUnits = made.map(({ text, units }) => ({ text, gpcs: units.map(({ gpc }) => gpc) }));
       const unknown = items.length - made.length;
       return [
-        ...proofreader.madeUp(asUnits, { known: [...known, target] }),
+        ...proofreader.madeUp(asUnits, { known: readable }),
         ...Array.from({ length: unknown }, () => ({ word: "?", fault: "not in the word list" as const })),
       ];
     }
@@ -67,7 +72,7 @@ function session(seed: number): { readonly items: number; readonly faults: reado
       return proofreader.text(heard, { known: everySpelling, age: Math.max(age, 5) });
     }
     return proofreader.text(items.map((item) => readOf(kind, item)).join("\n"), {
-      known: [...known, target],
+      known: readable,
       wholes,
       age,
     });

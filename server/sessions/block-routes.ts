@@ -69,7 +69,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
         sessions: sessions.map((one): BlockSessionView => {
           const session = planned.find(({ heldOn }) => heldOn === one.on);
           return {
-            ...{ on: one.on, minutes: one.minutes, look: [...one.look] },
+            ...{ on: one.on, minutes: one.minutes, room: one.room, look: [...one.look] },
             from: days.find(({ on }) => on === one.on)?.from ?? null,
             points: one.points.map((point) => ({
               ...{ gpc: point.gpc, step: point.step, way: point.way, for: [...point.for] },

@@ -64,6 +64,10 @@ export const openRouter = () =>
         { path: "/sessions", element: later(() => import("#web/screens/sessions/sessions.tsx")) },
         { path: "/sessions/routines", element: later(() => import("#web/screens/sessions/routines.tsx")) },
         { path: "/sessions/:sessionId", element: later(() => import("#web/screens/sessions/session.tsx")) },
+        {
+          path: "/sessions/:sessionId/materials",
+          element: later(() => import("#web/screens/sessions/materials.tsx")),
+        },
         { path: "/words", element: later(() => import("#web/screens/words/words.tsx")) },
         { path: "/texts", element: later(() => import("#web/screens/texts/texts.tsx")) },
         { path: "/texts/new", element: later(() => import("#web/screens/texts/text-editor.tsx")) },

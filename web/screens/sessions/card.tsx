@@ -59,8 +59,8 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
       </header>
       <ol className={isLong ? "print:columns-2 print:gap-6 print:text-[10pt]" : ""}>
         {plan.parts.map((part, at) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
           <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
             key={`${part.kind} ${at}`}
             className={`break-inside-avoid border-b border-line py-2 ${isLong ? "print:py-1" : ""}`}
           >
@@ -72,7 +72,7 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
             {part.each && part.each.length > 0 && (
               <p className={`mt-1 leading-snug ${part.kind === "lastLook" ? "no-print" : ""}`}>
                 {part.each.map(({ childId, items }) => (
-                  <span key={childId} className="mr-4">
+                  <span key={childId} className="block">
                     <strong>{nameOf?.(childId)}</strong>{" "}
                     {items.map((gpc, at) => (
                       <span key={gpc} className="whitespace-nowrap">

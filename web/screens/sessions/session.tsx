@@ -24,7 +24,7 @@ import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
 import { useRoutines } from "#web/device/routines.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
-import { Button } from "#web/parts/button.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -173,6 +173,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
               <RefreshCw size={15} aria-hidden /> Change day or target
             </Button>
           )}
+          <ButtonLink to={`/sessions/${session.id}/materials`}>To lay out</ButtonLink>
           <Button onClick={() => setDialog("copy")}>
             <Copy size={15} aria-hidden /> Copy
           </Button>

@@ -34,13 +34,15 @@ const saidOf = ({ on, by, points }: BlockSessionView): Fixed => ({
 export function BlockPanel({ group, today }: { group: GroupView; today: string }) {
   const asked = useAsk(getBlock, { params: { id: group.id } });
   const [chosen, setChosen] = useState<string>();
-  const [filling, setFilling] = useState(false);
+  /** Something is being kept or filled: what comes next is done with what comes of it. */
+  const [busy, setBusy] = useState(false);
   const block = asked.data;
   const nameOf = (id: string) => group.members.find(({ childId }) => childId === id)?.name;
   const send = async (days: Fixed[], says: string) => {
     if (!block) return;
     const before = block.sessions.filter(({ on }) => days.some((one) => one.on === on)).map(saidOf);
     const put = async (all: Fixed[]) => {
+      setBusy(true);
       try {
         await call(fixBlockDays, { params: { id: group.id }, body: { days: all } });
         await refreshAll();
@@ -48,6 +50,8 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
       } catch (error) {
         toast.error(wordsOfError(error));
         return false;
+      } finally {
+        setBusy(false);
       }
     };
     if (await put(days)) toastWithUndo(says, async () => void (await put(before)));
@@ -65,7 +69,7 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
     );
   };
   const fill = async (sessions: readonly BlockSessionView[]) => {
-    setFilling(true);
+    setBusy(true);
     const made: string[] = [];
     try {
       for (const { on, points } of sessions) {
@@ -85,7 +89,7 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
       toast.error(wordsOfError(error));
     }
     await refreshAll();
-    setFilling(false);
+    setBusy(false);
     if (made.length > 0)
       toastWithUndo(`${plural(made.length, "session")} filled.`, async () => {
         for (const id of made) await call(removeSession, { params: { id } }).catch(() => undefined);
@@ -109,13 +113,13 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
             </p>
           )}
           <WeekLine {...{ block, today, chosen }} onChoose={setChosen} onSwap={swap} />
-          <Ahead {...{ block, filling }} onFill={(sessions) => void fill(sessions)} />
+          <Ahead {...{ block, busy }} onFill={(sessions) => void fill(sessions)} />
           {block.sessions
             .filter(({ on }) => on === chosen)
             .map((session) => (
               <ChosenSession
                 key={session.on}
-                {...{ session, today, nameOf }}
+                {...{ session, today, nameOf, busy }}
                 gpcs={[...new Set([...group.targets, ...pointsOf(block)])]}
                 onFix={(gpcs) =>
                   void send(
@@ -139,11 +143,11 @@ const pointsOf = ({ sessions }: BlockView) => sessions.flatMap(({ points }) => p
 /** The next sessions get their words. */
 function Ahead({
   block,
-  filling,
+  busy,
   onFill,
 }: {
   block: BlockView;
-  filling: boolean;
+  busy: boolean;
   onFill: (sessions: readonly BlockSessionView[]) => void;
 }) {
   const next = block.sessions.slice(0, AHEAD).filter(({ sessionId }) => sessionId === null);
@@ -151,7 +155,7 @@ function Ahead({
   return (
     <div className="mt-1 flex flex-wrap items-center gap-3">
       {next.length > 0 && (
-        <Button working={filling} onClick={() => onFill(next)}>
+        <Button working={busy} onClick={() => onFill(next)}>
           {next.length === 1 ? "Fill the next session" : "Fill the next two sessions"}
         </Button>
       )}

@@ -15,14 +15,15 @@ interface ChosenWanted {
   readonly nameOf: (id: string) => string | undefined;
   /** Null gives the day back to the tool. */
   readonly onFix: (gpcs: string[] | null) => void;
+  readonly busy: boolean;
   readonly onPlan: () => void;
 }
 
 const REVIEW = "review";
 
 /** One session of the weeks: what it holds and why, and what can be changed about it. */
-export function ChosenSession({ session, today, gpcs, nameOf, onFix, onPlan }: ChosenWanted) {
-  const { on, from, minutes, points, cards, look, by, sessionId } = session;
+export function ChosenSession({ session, today, gpcs, nameOf, busy, onFix, onPlan }: ChosenWanted) {
+  const { on, from, minutes, room, points, cards, look, by, sessionId } = session;
   const [first, second] = points.map(({ gpc }) => gpc);
   const others = [...new Set([...points.map(({ gpc }) => gpc), ...gpcs])];
   const choose = (at: 0 | 1, gpc: string) => {
@@ -45,7 +46,9 @@ export function ChosenSession({ session, today, gpcs, nameOf, onFix, onPlan }: C
             Open its plan
           </Link>
         ) : (
-          <Button onClick={onPlan}>Fill this session</Button>
+          <Button working={busy} onClick={onPlan}>
+            Fill this session
+          </Button>
         )}
       </div>
       <ul className="mt-1 flex flex-col gap-1">
@@ -86,9 +89,10 @@ export function ChosenSession({ session, today, gpcs, nameOf, onFix, onPlan }: C
               <SpellingOptions gpcs={others} />
             </Choice>
           </div>
-          {second && (
+          {first && (second || room > 1) && (
             <div className="w-44">
-              <Choice label="and" value={second} onChange={(event) => choose(1, event.target.value)}>
+              <Choice label="and" value={second ?? ""} onChange={(event) => choose(1, event.target.value)}>
+                <option value="">nothing else</option>
                 <SpellingOptions gpcs={others.filter((gpc) => gpc !== first)} />
               </Choice>
             </div>
