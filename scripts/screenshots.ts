@@ -50,7 +50,7 @@ try {
   const children = await ask(contract.listChildren, {});
   const classNamed = (name: string) => classes.find((one) => one.name === name)?.id ?? "";
   const child = (name: string) => children.find((one) => one.name === name)?.id ?? "";
-  const [kiln, towpath] = [classNamed("Kiln"), classNamed("Towpath")];
+  const kiln = classNamed("Kiln");
   const sessions = await ask(contract.listSessions, { query: {} });
   const planned = sessions.find((one) => one.state === "planned")?.id ?? "";
 
@@ -69,7 +69,6 @@ try {
     return `/check/${id}`;
   };
   const six = ["Alba T.", "Bram O.", "Dario F.", "Edda L.", "Fitz R.", "Gwen A."];
-  const type = (label: string, text: string) => (page: Page) => page.getByLabel(label, { exact: true }).fill(text);
 
   const pictures: readonly Picture[] = [
     { name: "today", path: () => "/" },
@@ -112,6 +111,14 @@ try {
         await page.waitForTimeout(6000);
       },
     },
+    {
+      name: "group",
+      path: async () => `/groups/${(await ask(contract.getSession, { params: { id: planned } })).groupId}`,
+      before: async (page) => {
+        await page.locator("[data-day]").nth(2).click();
+        await page.mouse.move(640, 40);
+      },
+    },
     { name: "session", path: () => `/sessions/${planned}` },
     {
       name: "shared",
@@ -152,17 +159,6 @@ try {
     },
     { name: "child", path: () => `/child/${child("Gwen A.")}` },
     { name: "order", path: () => `/orders/${orders[0]?.id}` },
-    {
-      name: "import",
-      path: () => `/import?class=${towpath}`,
-      before: async (page) => {
-        await type(
-          "Rows",
-          "name\tclass\tnote\nAlba T.\tKiln\t\nZed P.\tTowpath\tnew in November\n\tKiln\t\nMoss Q.\tMoon\t",
-        )(page);
-        await page.waitForTimeout(800);
-      },
-    },
   ];
   for (const { name, path, before, phone } of pictures) {
     if (only.length > 0 && !only.includes(name)) continue;

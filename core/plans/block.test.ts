@@ -63,6 +63,7 @@ describe("a block of weeks", () => {
       { on: later(0), gpcs: ["s=s"] },
       { on: later(1), gpcs: [] },
     ];
+    expect(taught(block({ children, fixed: [{ on: later(1), gpcs: ["ai=ai"] }] }))[0]).toEqual(["oa=oa"]);
     const sessions = block({ children, fixed });
     expect(taught(sessions).slice(0, 3)).toEqual([["s=s"], [], ["ai=ai"]]);
     expect(sessions.map((one) => one.fixed).slice(0, 3)).toEqual([true, true, false]);

@@ -109,7 +109,11 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
     ahead.length > 0 && ahead.filter(({ seen }) => seen.chance(gpc, on) < under).length >= ahead.length * SHARED;
   for (const [at, { on, minutes, room }] of days.entries()) {
     const wish = fixed.find((one) => one.on === on);
-    const lately = new Set(sessions.slice(-REST).flatMap(({ taught }) => taught));
+    // What was taught just before, or stands just after, as someone said.
+    const near = new Set([
+      ...sessions.slice(-REST).flatMap(({ taught }) => taught),
+      ...days.slice(at + 1, at + 1 + REST).flatMap((day) => fixed.find((one) => one.on === day.on)?.gpcs ?? []),
+    ]);
     const gainOf = (gpc: Gpc) =>
       ahead.reduce((sum, { seen }) => sum + seen.gain(gpc, on, room) - WASTE * seen.idle(gpc, on), 0) /
       Math.max(1, ahead.length);
@@ -117,7 +121,7 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
       ? wish.gpcs
       : firstOf(
           among
-            .filter((gpc) => !lately.has(gpc))
+            .filter((gpc) => !near.has(gpc))
             .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
             .filter(
               ({ gpc, gain, at: tier }) =>

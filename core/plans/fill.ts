@@ -67,6 +67,7 @@ export interface Filled {
   readonly remark?: string;
 }
 
+const hasCard = (gpc: Gpc) => splitGpc(gpc).sound !== WEAK;
 const CARDS_A_MINUTE = 3;
 /** A chance below which a spelling is to be taught and not revisited, and above which it is not in doubt. */
 const [LOST, SURE] = [0.25, 0.9];
@@ -172,7 +173,7 @@ export class Filler {
       childId,
       items: [...this.targets, ...items].slice(0, Math.max(this.targets.length, most)),
     }));
-    const items = [...new Set([...this.targets, ...this.by.revisit])].slice(0, most);
+    const items = [...new Set([...this.targets, ...this.by.revisit.filter(hasCard)])].slice(0, most);
     return own.length > 0 ? { items, each: own } : { items };
   }
 
@@ -184,11 +185,11 @@ export class Filler {
     const own = children.map(({ id, chances, cards }) => {
       const planned = (cards ?? []).filter((gpc) => !isTarget(gpc));
       const doubtful = [...chances]
-        .filter(([gpc, chance]) => !isTarget(gpc) && splitGpc(gpc).sound !== WEAK && chance >= LOST && chance < SURE)
+        .filter(([gpc, chance]) => !isTarget(gpc) && hasCard(gpc) && chance >= LOST && chance < SURE)
         .sort((one, other) => doubt(other[1]) - doubt(one[1]))
         .map(([gpc]) => gpc);
       const sure = (gpc: Gpc) => (chances.get(gpc) ?? 0) >= SURE;
-      const shared = revisit.filter((gpc) => !isTarget(gpc) && !sure(gpc));
+      const shared = revisit.filter((gpc) => hasCard(gpc) && !isTarget(gpc) && !sure(gpc));
       return {
         childId: id,
         items: [...new Set([...planned, ...shared.slice(0, 2), ...doubtful, ...shared])].slice(0, Math.min(6, most)),
@@ -196,7 +197,7 @@ export class Filler {
     });
     const counts = new Map<Gpc, number>();
     for (const { items } of own) for (const gpc of items) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
-    const usual = [...new Set(revisit)].filter((gpc) => !isTarget(gpc)).slice(0, Math.min(6, most));
+    const usual = [...new Set(revisit)].filter((gpc) => hasCard(gpc) && !isTarget(gpc)).slice(0, Math.min(6, most));
     const items =
       counts.size > 0
         ? [...counts]

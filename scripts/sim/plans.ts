@@ -8,7 +8,7 @@ import { GAP } from "./measures.ts";
 import { shippedLexicon, shippedOrders, type World } from "./worlds.ts";
 
 /** How sessions are planned: one spelling a day and the same revisits for all; a block of weeks; the same block by the truth. */
-export const planners = ["a spelling a day", "a block of weeks", "oracle"] as const;
+const planners = ["a spelling a day", "a block of weeks", "oracle"] as const;
 type Planner = (typeof planners)[number];
 
 /** Sessions a week, and weeks of them: what was gained is measured after the first, played on to the second. */

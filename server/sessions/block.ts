@@ -44,7 +44,7 @@ export interface ToPlan {
 }
 
 /** The children of a group as a block looks at them. */
-export function blockChildren(
+function blockChildren(
   common: Pick<Common, "children">,
   worthOf: (child: Common["children"][number]) => ReadonlyMap<string, number>,
 ): readonly BlockChild[] {

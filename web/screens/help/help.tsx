@@ -173,6 +173,17 @@ export function Screen() {
             your school has split itself is taken for known.
           </p>
         </Part>
+        <Part title="The next weeks of a group">
+          <p>
+            A group's page shows its sessions to come: which spelling is taught on which day, or which two from twenty
+            minutes on, and why. The tool foresees how each child will stand by then, from what is believed today and
+            how fast it fades, and takes what helps most of them most; what you pinned and what the group works on
+            comes first. What was taught twice and is not there is taught in another way. Where nothing is worth its
+            time, the session is review alone. It is worked out anew after each session and check. Press a session to
+            see why, to choose another spelling, or review; drag it, or press Alt and an arrow, to change its day.{" "}
+            <b>To lay out</b> on a session prints its cards, strips, tiles and sheets.
+          </p>
+        </Part>
         <Part title="How a word is judged">
           <p>
             Each sound of a word is one unit with the letters that spell it, shown by a bracket. A word can be read

@@ -14,10 +14,10 @@ export const stepSays: Readonly<Record<Point["step"], string>> = {
 };
 
 /** A spelling as it is written. */
-export const written = (gpc: string): string => showGrapheme(splitGpc(gpc).grapheme);
+const written = (gpc: string): string => showGrapheme(splitGpc(gpc).grapheme);
 
 /** Names as one lists them: `Ada, Ben and Cy`. */
-export function namesOf(ids: readonly string[], nameOf: (id: string) => string | undefined): string {
+function namesOf(ids: readonly string[], nameOf: (id: string) => string | undefined): string {
   const names = ids.flatMap((id) => nameOf(id) ?? []);
   const last = names.at(-1) ?? "";
   return names.length < 2 ? last : `${names.slice(0, -1).join(", ")} and ${last}`;

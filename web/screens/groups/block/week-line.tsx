@@ -29,7 +29,7 @@ interface LineWanted {
 }
 
 /** True for a session whose points can be given to another day. */
-export const isMovable = ({ by }: Pick<BlockSessionView, "by">): boolean => by !== "session";
+const isMovable = ({ by }: Pick<BlockSessionView, "by">): boolean => by !== "session";
 
 /**
  * The weeks of a group on a line: what was, what comes. A session is chosen by a press or with the arrows; its points are moved by
