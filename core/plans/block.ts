@@ -76,15 +76,15 @@ const REST = 2;
 /** Time of a child who says it at sight already, beside what another gains. */
 const WASTE = 0.28;
 /**
- * A point from which less is to be gained is none, unless so many of the group do not read it more often than not, or, of what someone
- * chose, do not have it yet. A session without a point is review alone.
+ * A point from which less is to be gained is none, unless this share of the group is below the chance of a child who may not read it,
+ * or, of what someone chose, does not have it yet. A session without a point is review alone.
  */
 const LEAST_GAIN = 0.006;
 const SHARED = 0.6;
-const READS = 0.5;
+const MAY_NOT_READ = 0.4;
 /** Cards of one child in a session. */
 const CARDS = 4;
-/** A child with this chance needs a point no more; of those in a group this share is enough. */
+/** A child with this chance needs a point no more. */
 const THERE = 0.7;
 /** Days within which a point is gone on with, and is not taken up anew. */
 const GOES_ON_DAYS = 7;
@@ -125,7 +125,7 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
             .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
             .filter(
               ({ gpc, gain, at: tier }) =>
-                gain >= LEAST_GAIN || isShared(gpc, on, tier < first.length ? THERE : READS),
+                gain >= LEAST_GAIN || isShared(gpc, on, tier < first.length ? THERE : MAY_NOT_READ),
             )
             .sort((one, other) => one.at - other.at || other.gain - one.gain)
             .map(({ gpc }) => gpc),

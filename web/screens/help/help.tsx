@@ -25,9 +25,9 @@ export function Screen() {
             Under <b>Week</b>, Hours and rooms holds the times for sessions, terms, and who is free when. The
             timetable keeps every rule of the school first, then as many wishes as it can, and says how many a better
             one could keep. In use it sets the sessions down on their days; a change for one day stays when the
-            timetable is made anew. Whoever takes groups sees their sessions on Today when they sign in under the name
-            that the groups know them by. A calendar outside reads a week under a private address; it names no child
-            unless the school says so.
+            timetable is made anew. Whoever takes groups sees their sessions on Today, also those in which they stand
+            in for a day, once the lead has said under Settings, People, which of them they are. A calendar outside
+            reads a week under a private address; it names no child unless the school says so.
           </p>
         </Part>
         <Part title="The kinds of check">
