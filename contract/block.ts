@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { ways } from "#core/plans";
 import { byId, count, day, done, gpc, id } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { way } from "./routines.ts";
 
 /** Weeks of a block. */
 export const blockWeeks = z
@@ -9,8 +9,6 @@ export const blockWeeks = z
   .int()
   .min(2, "A block has two weeks at least.")
   .max(8, "A block has eight weeks at most.");
-/** How a spelling is taught again that was taught and is not there. */
-export const way = z.enum(ways);
 
 const point = z.object({
   gpc,

@@ -1,9 +1,8 @@
 import { z } from "zod";
 import { MOST_PARTS, partKinds, readingLimits } from "#core/plans";
-import { way } from "./block.ts";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
-import { routineId } from "./routines.ts";
+import { routineId, way } from "./routines.ts";
 
 /** How a child did with a spelling in a session. */
 const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { doers, MOST_PART_MINUTES, MOST_PARTS, partKinds, routineFaults, shippedIds } from "#core/plans";
+import { doers, MOST_PART_MINUTES, MOST_PARTS, partKinds, routineFaults, shippedIds, ways } from "#core/plans";
 import { byId, count, done, id, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -23,6 +23,9 @@ export const routine = z
     for (const message of routineFaults(value)) context.addIssue({ code: "custom", message });
   });
 export type RoutineBody = z.infer<typeof routine>;
+
+/** How a spelling is taught again that was taught and is not there. */
+export const way = z.enum(ways);
 
 /** One that ships, or the id of a school's own. */
 export const routineId = z.union([z.enum(shippedIds), id]);

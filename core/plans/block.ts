@@ -2,7 +2,7 @@ import { dayNumber } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
 import { Forecast, type Foreseen } from "./forecast.ts";
 import { minutesOfRoutine, type Routine, teachesNew } from "./routine.ts";
-import { type Way, ways } from "./ways.ts";
+import { type Way, ways } from "./way-names.ts";
 
 /** A child of a group as a block of weeks looks at it, on the first day. */
 export interface BlockChild extends Foreseen {

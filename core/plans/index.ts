@@ -11,4 +11,5 @@ export * from "./routine.ts";
 export * from "./routine-file.ts";
 export * from "./shipped.ts";
 export * from "./short.ts";
+export * from "./way-names.ts";
 export * from "./ways.ts";

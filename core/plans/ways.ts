@@ -1,9 +1,6 @@
 import type { PartKind } from "./part-kinds.ts";
 import type { Routine, RoutinePart } from "./routine.ts";
-
-/** How a spelling is taught again that was taught twice and is not there: one way after the other. */
-export const ways = ["another practice", "a contrast", "a smaller step"] as const;
-export type Way = (typeof ways)[number];
+import type { Way } from "./way-names.ts";
 
 /** What each way does, in a line for the adult. Other words come with all of them. */
 export const waysSay: Readonly<Record<Way, string>> = {
