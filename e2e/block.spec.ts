@@ -103,11 +103,16 @@ test("sessions ahead are filled with words, two points where the minutes allow; 
     expect(filled?.by).toBe("session");
     expect(filled && gpcsOf(filled)).toEqual(gpcsOf(one));
   }
-  // A second point, as the teacher chooses.
-  const two = after.find(({ by, points }) => by === "tool" && points.length === 1);
+  // Two points, as the teacher chooses, where the tool has none or others.
+  const two = after.findLast(({ by }) => by === "tool");
   await tile(page, two?.on ?? "").click();
   const chosen = page.getByRole("region", { name: "This session" });
-  await kept(page, () => chosen.getByLabel("and", { exact: true }).selectOption({ index: 1 }));
+  const [, first = "", second = ""] = await chosen
+    .getByLabel("Teach", { exact: true })
+    .getByRole("option")
+    .evaluateAll((all) => all.map((one) => (one as HTMLOptionElement).value));
+  await kept(page, () => chosen.getByLabel("Teach", { exact: true }).selectOption(first));
+  await kept(page, () => chosen.getByLabel("and", { exact: true }).selectOption(second));
   await expect(chosen.getByRole("button", { name: "Fill this session" })).not.toHaveAttribute("aria-busy", "true");
   await chosen.getByRole("button", { name: "Fill this session" }).click();
   await page.getByRole("link", { name: "Open its plan" }).click();
