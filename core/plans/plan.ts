@@ -6,7 +6,7 @@ import { fewWords, howTo, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
-import { type Routine, USUAL } from "./routine.ts";
+import { type Routine, teachesNew, USUAL } from "./routine.ts";
 import { shippedRoutines } from "./shipped.ts";
 import { whatWouldHelp } from "./short.ts";
 
@@ -76,6 +76,15 @@ export function readOf(kind: PartKind, item: string): string {
   if (kindsOfPart[kind].items === "spellings" || kind === "hear" || kind === "text") return "";
   if (kind === "sort") return item.replace(/^[^:]*:\s*/, "");
   return kind === "yesNo" ? item.replace(/\s*\([^)]*\)$/, "") : item;
+}
+
+/** What a session teaches anew: nothing where it is review alone, whatever its words practise. */
+export function taughtIn(plan: {
+  readonly target: Gpc;
+  readonly second?: Gpc | undefined;
+  readonly parts: readonly { readonly kind: PartKind }[];
+}): readonly Gpc[] {
+  return teachesNew(plan) ? targetsOf(plan) : [];
 }
 
 /** What stands in the way where few words fit, and what one more spelling would bring, in sentences. */

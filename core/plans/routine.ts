@@ -33,7 +33,7 @@ export function minutesOfRoutine({ parts }: Pick<Routine, "parts">): number {
 }
 
 /** True when a routine teaches something new: without such a part a session is review alone. */
-export function teachesNew({ parts }: Pick<Routine, "parts">): boolean {
+export function teachesNew({ parts }: { readonly parts: readonly { readonly kind: PartKind }[] }): boolean {
   return parts.some(({ kind }) => kind === "teach");
 }
 

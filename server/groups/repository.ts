@@ -163,17 +163,33 @@ export async function block(
   return row ?? { weeks: 6, fixed: [] };
 }
 
-/** Sets either of the two; what is left out stays. */
-export async function setBlock(
+/** Sets over how many weeks it is planned ahead. */
+export async function setBlockWeeks(inside: Inside, id: string, weeks: number): Promise<void> {
+  await inside.update(t.groups).set({ blockWeeks: weeks }).where(eq(t.groups.id, id));
+}
+
+/**
+ * Fixes what days to come teach; null gives a day back to the tool, and days before today are forgotten. Two who fix other days at
+ * the same time wait for each other, so that neither is lost.
+ */
+export async function fixBlock(
   inside: Inside,
   id: string,
-  { weeks, fixed }: { weeks?: number; fixed?: readonly { on: string; gpcs: string[] | readonly string[] }[] },
+  {
+    today,
+    days,
+  }: { readonly today: string; readonly days: readonly { on: string; gpcs: readonly string[] | null }[] },
 ): Promise<void> {
+  const [row] = await inside
+    .select({ fixed: t.groups.blockFixed })
+    .from(t.groups)
+    .where(eq(t.groups.id, id))
+    .for("update");
+  const said = new Set(days.map(({ on }) => on));
+  const kept = (row?.fixed ?? []).filter(({ on }) => on >= today && !said.has(on));
+  const added = days.flatMap(({ on, gpcs }) => (gpcs ? [{ on, gpcs: [...new Set(gpcs)] }] : []));
   await inside
     .update(t.groups)
-    .set({
-      ...(weeks === undefined ? {} : { blockWeeks: weeks }),
-      ...(fixed ? { blockFixed: fixed.map(({ on, gpcs }) => ({ on, gpcs: [...gpcs] })) } : {}),
-    })
+    .set({ blockFixed: [...kept, ...added] })
     .where(eq(t.groups.id, id));
 }

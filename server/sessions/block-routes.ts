@@ -1,7 +1,7 @@
 import { addDays, formatISO, parseISO } from "date-fns";
 import { type BlockSessionView, fixBlockDays, getBlock, setBlockWeeks } from "#contract";
 import { findCorrespondence } from "#core/phonics";
-import { type BlockDay, minutesOfRoutine, roomFor, targetsOf } from "#core/plans";
+import { type BlockDay, minutesOfRoutine, roomFor, taughtIn } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -48,7 +48,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
         }),
       );
       const stands = [
-        ...planned.map(({ heldOn, plan }) => ({ on: heldOn, gpcs: [...targetsOf(plan)] })),
+        ...planned.map(({ heldOn, plan }) => ({ on: heldOn, gpcs: [...taughtIn(plan)] })),
         ...fixed.filter(({ on }) => !planned.some(({ heldOn }) => heldOn === on)),
       ];
       const filling = await school.planning.toFill({
@@ -97,7 +97,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
 
   serve(setBlockWeeks, async ({ params, body, school }) => {
     if (!(await school.groups.find(params.id))) throw notFound("group");
-    await school.groups.setBlock(params.id, { weeks: body.weeks });
+    await school.groups.setBlockWeeks(params.id, body.weeks);
     return { done: true as const };
   });
 
@@ -109,11 +109,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
       const strange = gpcs?.find((gpc) => !findCorrespondence(gpc));
       if (strange) throw unfit(`${strange} is not a spelling this tool knows. Nothing was changed.`);
     }
-    const { fixed } = await school.groups.block(params.id);
-    const said = new Map(body.days.map(({ on, gpcs }) => [on, gpcs]));
-    const kept = fixed.filter(({ on }) => on >= today && !said.has(on));
-    const added = [...said].flatMap(([on, gpcs]) => (gpcs ? [{ on, gpcs: [...new Set(gpcs)] }] : []));
-    await school.groups.setBlock(params.id, { fixed: [...kept, ...added] });
+    await school.groups.fixBlock(params.id, { today, days: body.days });
     return { done: true as const };
   });
 }
@@ -127,7 +123,7 @@ async function pastOf(school: School, groupId: string) {
     .flatMap(({ id, heldOn, plan }) => {
       const report = reports.findLast(({ sessionId }) => sessionId === id);
       if (!report) return [];
-      const taught = [...targetsOf(plan)];
+      const taught = [...taughtIn(plan)];
       return [{ on: heldOn, sessionId: id, taught, came: report.came.length, of: places.get(id) ?? 0 }];
     })
     .reverse();

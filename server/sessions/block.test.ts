@@ -226,6 +226,23 @@ test("a session of twenty minutes and more teaches two: words of both, cards of 
   expect(minutes).toBe(15);
 });
 
+test("a session of review that is planned or was held is no point, and two who fix other days lose neither", async () => {
+  const id = uuid();
+  const body = { id, groupId: otters, heldOn: later(15), target: null, routine: "review" as const, seed: 2 };
+  await house.ask(planNewSession, { body });
+  expect((await block()).sessions.find(({ sessionId }) => sessionId === id)).toMatchObject({
+    points: [],
+    by: "session",
+  });
+  const fix = (on: string) =>
+    house.ask(fixBlockDays, { params: { id: otters }, body: { days: [{ on, gpcs: ["s=s"] }] } });
+  await Promise.all([fix(later(14)), fix(later(17))]);
+  const said = (await block()).sessions.filter(({ by }) => by === "teacher").map(({ on }) => on);
+  expect(said).toEqual(expect.arrayContaining([later(17)]));
+  const { fixed } = await house.school.groups.block(otters);
+  expect(fixed.map(({ on }) => on).toSorted()).toEqual([later(14), later(17)]);
+});
+
 test("a group that is closed has nothing ahead, and says so", async () => {
   await house.ask(closeGroup, { params: { id: herons }, body: { closed: true } });
   const { sessions, remarks } = await block(herons);

@@ -1,7 +1,7 @@
 import { formatISO, parseISO, subDays } from "date-fns";
 import type { PlanBody } from "#contract";
 import type { Said } from "#core/groups";
-import { kindsOfPart, type ReadingLimit, routineIn, targetsOf, type Way } from "#core/plans";
+import { kindsOfPart, type ReadingLimit, routineIn, taughtIn, type Way } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf, otherNeedsOf } from "../standings/repository.ts";
@@ -99,7 +99,7 @@ async function taughtBefore(inside: Inside, groupId: string): Promise<ToFill["pa
   );
   return rows
     .filter(({ id }) => held.has(id))
-    .map(({ heldOn, plan }) => ({ on: heldOn, taught: targetsOf(plan) }))
+    .map(({ heldOn, plan }) => ({ on: heldOn, taught: taughtIn(plan) }))
     .reverse();
 }
 

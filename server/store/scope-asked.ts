@@ -256,7 +256,8 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       setClosed: () => other.groups.setClosed(groupId, true),
       setReads: () => other.groups.setReads(groupId, "most"),
       block: () => other.groups.block(groupId),
-      setBlock: () => other.groups.setBlock(groupId, { weeks: 8 }),
+      setBlockWeeks: () => other.groups.setBlockWeeks(groupId, 8),
+      fixBlock: () => other.groups.fixBlock(groupId, { today, days: [{ on: today, gpcs: [] }] }),
       setRoutine: () => other.groups.setRoutine(groupId, "short"),
     },
     grouping: {
