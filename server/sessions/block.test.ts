@@ -243,6 +243,18 @@ test("a session of review that is planned or was held is no point, and two who f
   expect(fixed.map(({ on }) => on).toSorted()).toEqual([later(14), later(17)]);
 });
 
+test("sessions that are filled ahead in one week share no word while there are others", async () => {
+  const wordsOf = async (on: string) => {
+    const body = { id: uuid(), groupId: otters, heldOn: on, target: "s=s", seed: 7 };
+    const { plan } = await house.ask(planNewSession, { body });
+    return plan.parts.flatMap(({ kind, items }) => (["readWords", "writeWords"].includes(kind) ? items : []));
+  };
+  const first = await wordsOf(later(70));
+  const second = await wordsOf(later(72));
+  expect(first.length).toBeGreaterThan(5);
+  expect(second.filter((word) => first.includes(word))).toEqual([]);
+});
+
 test("a group that is closed has nothing ahead, and says so", async () => {
   await house.ask(closeGroup, { params: { id: herons }, body: { closed: true } });
   const { sessions, remarks } = await block(herons);

@@ -1,4 +1,4 @@
-import { formatISO, parseISO, subDays } from "date-fns";
+import { addDays, formatISO, parseISO, subDays } from "date-fns";
 import type { PlanBody } from "#contract";
 import type { Said } from "#core/groups";
 import { kindsOfPart, type ReadingLimit, routineIn, taughtIn, type Way } from "#core/plans";
@@ -49,7 +49,7 @@ export async function toFill(
     said: await saidOfAll(inside, childIds, today),
     routine: routineIn(await routineNamed(inside, routine), way),
     // Taught again it has other words than in all sessions of weeks.
-    hadLately: await hadLately(inside, groupId, { today, days: way ? DAYS_HAD_AGAIN : DAYS_HAD }),
+    hadLately: await hadAround(inside, groupId, { on: heldOn, days: way ? DAYS_HAD_AGAIN : DAYS_HAD }),
     past: await taughtBefore(inside, groupId),
     ...(await missedIn(inside, childIds, today)),
   };
@@ -75,14 +75,15 @@ async function missedIn(
   };
 }
 
-/** Words that a group had in its sessions of the last days. */
-async function hadLately(
+/** Words of a group's sessions so many days before a day, and of those that are planned in the week after it. */
+async function hadAround(
   inside: Inside,
   groupId: string,
-  { today, days }: { readonly today: string; readonly days: number },
+  { on, days }: { readonly on: string; readonly days: number },
 ): Promise<string[]> {
-  const from = formatISO(subDays(parseISO(today), days), { representation: "date" });
-  const rows = (await listSessions(inside, groupId)).filter(({ heldOn }) => heldOn >= from && heldOn <= today);
+  const written = (day: Date) => formatISO(day, { representation: "date" });
+  const [from, to] = [written(subDays(parseISO(on), days)), written(addDays(parseISO(on), DAYS_HAD))];
+  const rows = (await listSessions(inside, groupId)).filter(({ heldOn }) => heldOn >= from && heldOn <= to);
   return [...new Set(rows.flatMap(({ plan }) => wordsIn(plan)))];
 }
 

@@ -159,6 +159,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         targets: session.targets,
         wish: body.target,
         second: body.second,
+        heldOn: session.heldOn,
         today: await school.settings.dayOf(now),
         reads: group?.reads ?? "all",
         groupId: session.groupId,
@@ -185,7 +186,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
           today: await school.settings.dayOf(now),
           reads: group?.reads ?? "all",
         },
-        ...{ groupId: session.groupId, routine: USUAL },
+        ...{ groupId: session.groupId, routine: USUAL, heldOn: session.heldOn },
       };
       const { kind, minutes, how } = part;
       const from = await school.planning.toFill(wanted);
