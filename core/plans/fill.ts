@@ -17,6 +17,7 @@ import {
   type Word,
 } from "#core/words";
 import { inTurn, type Judged, judgeSentences, textsOf, wordsFor } from "./fill-words.ts";
+import { type Focus, shapedWords } from "./focus.ts";
 import { shown } from "./how-to.ts";
 import type { PartKind } from "./part-kinds.ts";
 
@@ -42,6 +43,8 @@ export interface Filling {
   readonly target: Gpc;
   /** Taught beside it, where there is room for two. */
   readonly second: Gpc | undefined;
+  /** What it is about in place of a new spelling; empty where it is not. */
+  readonly focus: Focus;
   readonly revisit: readonly Gpc[];
   readonly children: readonly SessionChild[];
   readonly lexicon: Lexicon;
@@ -98,12 +101,15 @@ export class Filler {
     this.from = dice(seed);
     this.targets = by.second ? [by.target, by.second] : [by.target];
     this.readable = new Set([...known, ...this.targets]);
-    this.all = inTurn(
-      this.targets.map((target) => {
-        const others = this.targets.filter((gpc) => gpc !== target);
-        return findWords({ lexicon, known: new Set([...known, ...others]), target, place: "balanced", seed });
-      }),
-    );
+    const shaped = shapedWords(by.focus, { lexicon, known, seed });
+    this.all =
+      shaped ??
+      inTurn(
+        this.targets.map((target) => {
+          const others = this.targets.filter((gpc) => gpc !== target);
+          return findWords({ lexicon, known: new Set([...known, ...others]), target, place: "balanced", seed });
+        }),
+      );
     const had = new Set(hadLately.map((word) => word.toLowerCase()));
     const fresh = this.all.filter(({ text }) => !had.has(text.toLowerCase()));
     this.words = [...(this.all.length >= ENOUGH && fresh.length >= 12 ? fresh : this.all)];

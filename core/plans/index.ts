@@ -1,6 +1,7 @@
 /** What a session holds: kinds of part, a school's routines, how a session is filled; and sessions over weeks. */
 export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
+export * from "./focus.ts";
 export { Forecast } from "./forecast.ts";
 export * from "./kinds.ts";
 export * from "./materials.ts";

@@ -2,6 +2,7 @@ import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
+import { type Focus, routineAbout, soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
 import { fewWords, howTo, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
@@ -25,6 +26,8 @@ export interface SessionPlan {
   readonly target: Gpc;
   /** Taught beside it, where there is room for two. */
   readonly second?: Gpc;
+  /** What it is about in place of a new spelling. */
+  readonly focus?: Focus;
   readonly parts: readonly SessionPart[];
   /** What could not be done as wished, as sentences for the teacher. */
   readonly remarks: readonly string[];
@@ -40,6 +43,8 @@ export interface PlanWanted {
   readonly target: Gpc;
   /** Another that is taught beside it. */
   readonly second?: Gpc | undefined;
+  /** What it is about in place of a new spelling: its own spellings, where it has some, come before target and second. */
+  readonly focus?: Focus | undefined;
   /** Other targets of the group, and what is fading in it: revisited first. */
   readonly revisit: readonly Gpc[];
   /** The words on offer: those of an age that the children know. */
@@ -124,8 +129,13 @@ export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target:
  * filled stays, empty, with a remark.
  */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { target, lexicon, exceptionWords, children = [], routine = shippedRoutines[USUAL] } = wanted;
-  const second = wanted.second === target ? undefined : wanted.second;
+  const { lexicon, exceptionWords, children = [], focus = [] } = wanted;
+  const routine = routineAbout(wanted.routine ?? shippedRoutines[USUAL], focus);
+  const [own, beside] = spellingsOfFocus(focus, wanted.known);
+  const target = own ?? wanted.target;
+  const another = own ? beside : wanted.second;
+  const second = another === target ? undefined : another;
+  const mixed = soundsOfFocus(focus);
   const filler = new Filler(
     {
       ...{
@@ -138,13 +148,17 @@ export function planSession(wanted: PlanWanted): SessionPlan {
         mixedSounds: [],
         ...wanted,
       },
-      second,
+      ...{ target, second, focus },
+      missedWords: [...wordsOfFocus(focus), ...(wanted.missedWords ?? [])],
+      mixedSounds: [...(mixed ? [mixed] : []), ...(wanted.mixedSounds ?? [])],
       age: wanted.age ?? 12,
       revisit: [...new Set(wanted.revisit)].filter((gpc) => gpc !== target && gpc !== second),
     },
     routine.parts,
   );
-  const remarks = tooFew({ lexicon, known: wanted.known, targets: targetsOf({ target, second }) });
+  // Words of a shape, and whole words, are not chosen by a spelling.
+  const about = focus.length === 0 || own ? targetsOf({ target, second }) : [];
+  const remarks = tooFew({ lexicon, known: wanted.known, targets: about });
   const parts = routine.parts.map(({ kind, minutes, how }): SessionPart => {
     const { items, each, remark } = filler.fill(kind, minutes);
     if (remark && !remarks.includes(remark)) remarks.push(remark);
@@ -163,5 +177,5 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   }
   if (helped.length > MOST_HELPED)
     remarks.push(`${plural(helped.length - MOST_HELPED, "child needs", "children need")} help as well.`);
-  return { target, ...(second ? { second } : {}), parts, remarks };
+  return { target, ...(second ? { second } : {}), ...(focus.length > 0 ? { focus } : {}), parts, remarks };
 }

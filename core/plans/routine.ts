@@ -37,6 +37,30 @@ export function teachesNew({ parts }: { readonly parts: readonly { readonly kind
   return parts.some(({ kind }) => kind === "teach");
 }
 
+/**
+ * A routine with kinds of part that it lacks, as long as before: they share the minutes of the first part of a kind that can give way.
+ * It stays as it is where it has them all, or nothing can give way.
+ */
+export function bringIn(
+  routine: Routine,
+  { brings, instead }: { readonly brings: readonly PartKind[]; readonly instead: readonly PartKind[] },
+): Routine {
+  const { parts } = routine;
+  const missing = brings.filter((kind) => !parts.some((part) => part.kind === kind));
+  const from = instead.find((kind) => parts.some((part) => part.kind === kind));
+  const at = parts.findIndex(({ kind }) => kind === from);
+  const gone = parts[at];
+  if (missing.length === 0 || !gone) return routine;
+  const each = Math.max(1, Math.floor(gone.minutes / missing.length));
+  const fresh = missing.map(
+    (kind, place): RoutinePart => ({
+      ...{ kind, who: "together", how: "" },
+      minutes: place === 0 ? Math.max(1, gone.minutes - each * (missing.length - 1)) : each,
+    }),
+  );
+  return { ...routine, parts: [...parts.slice(0, at), ...fresh, ...parts.slice(at + 1)] };
+}
+
 /** What is wrong with a routine, a sentence each; none where it can be held. */
 export function routineFaults({ name, parts }: Routine): string[] {
   return [

@@ -1,5 +1,5 @@
 import type { PartKind } from "./part-kinds.ts";
-import type { Routine, RoutinePart } from "./routine.ts";
+import { bringIn, type Routine } from "./routine.ts";
 import type { Way } from "./way-names.ts";
 
 /** What each way does, in a line for the adult. Other words come with all of them. */
@@ -20,17 +20,5 @@ const changes: Readonly<Record<Way, { readonly brings: readonly PartKind[]; read
 export function routineIn(routine: Routine, way: Way | null): Routine {
   if (way === null) return routine;
   const { brings, for: instead } = changes[way];
-  const missing = brings.filter((kind) => !routine.parts.some((part) => part.kind === kind));
-  const from = instead.find((kind) => routine.parts.some((part) => part.kind === kind));
-  const at = routine.parts.findIndex(({ kind }) => kind === from);
-  const gone = routine.parts[at];
-  if (missing.length === 0 || !gone) return routine;
-  const each = Math.max(1, Math.floor(gone.minutes / missing.length));
-  const fresh = missing.map(
-    (kind, place): RoutinePart => ({
-      ...{ kind, who: "together", how: "" },
-      minutes: place === 0 ? Math.max(1, gone.minutes - each * (missing.length - 1)) : each,
-    }),
-  );
-  return { ...routine, parts: [...routine.parts.slice(0, at), ...fresh, ...routine.parts.slice(at + 1)] };
+  return bringIn(routine, { brings, instead });
 }
