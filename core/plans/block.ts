@@ -1,5 +1,7 @@
 import { dayNumber } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
+import { Besides, type BlockFocus } from "./besides.ts";
+import type { Focus } from "./focus.ts";
 import { Forecast, type Foreseen } from "./forecast.ts";
 import { minutesOfRoutine, type Routine, teachesNew } from "./routine.ts";
 import { type Way, ways } from "./way-names.ts";
@@ -7,6 +9,8 @@ import { type Way, ways } from "./way-names.ts";
 /** A child of a group as a block of weeks looks at it, on the first day. */
 export interface BlockChild extends Foreseen {
   readonly id: string;
+  /** How much it needs of what is no spelling, 0 to 1 by id, as `otherNeeds` gives it. */
+  readonly besides?: ReadonlyMap<string, number>;
 }
 
 /** A session that there will be. */
@@ -21,12 +25,15 @@ export interface BlockDay {
 export interface BlockPast {
   readonly on: string;
   readonly taught: readonly Gpc[];
+  /** What it was about in place of a new spelling. */
+  readonly focus?: Focus | undefined;
 }
 
-/** What a teacher wants of a day: these spellings, or none of them: review alone. */
+/** What a teacher wants of a day: these spellings, what is no spelling, or none of both: review alone. */
 export interface BlockFixed {
   readonly on: string;
   readonly gpcs: readonly Gpc[];
+  readonly focus?: Focus | undefined;
 }
 
 /** A spelling in a session, and why it is there. */
@@ -42,8 +49,10 @@ export interface BlockPoint {
 
 /** A session of a block. */
 export interface BlockSession extends BlockDay {
-  /** None where it is review alone. */
+  /** None where it is review alone, or about something else. */
   readonly points: readonly BlockPoint[];
+  /** What it is about in place of spellings. */
+  readonly focus: BlockFocus | null;
   /** What each child has not surely kept, or is about to lose by then: its cards. */
   readonly cards: readonly { readonly childId: string; readonly gpcs: readonly Gpc[] }[];
   /** The last of a week looks at what the week taught. */
@@ -67,6 +76,11 @@ export interface BlockWanted {
   readonly first?: readonly ReadonlySet<Gpc>[];
   /** Whether it can be practised at all; asked of few. */
   readonly fits?: (gpc: Gpc) => boolean;
+  /** What of that which is no spelling someone pinned, or put off. */
+  readonly pinned?: ReadonlySet<string>;
+  readonly put?: ReadonlySet<string>;
+  /** Whether there are words to practise it with; nothing has them where it is left out. */
+  readonly fitsFocus?: (focus: Focus) => boolean;
 }
 
 /** Minutes from which on a session has room for two points. */
@@ -99,6 +113,9 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
   const { today, children, days, past, fixed = [], first = [], fits = () => true } = wanted;
   const ahead = children.map((child) => ({ id: child.id, seen: new Forecast(child, today) }));
   const among = wanted.among ?? [...new Set(children.flatMap(({ needs }) => [...needs.keys()]))];
+  const besides = new Besides(children, { pinned: wanted.pinned, put: wanted.put });
+  for (const { focus } of past) if (focus) besides.wasOn(focus);
+  const fitsFocus = wanted.fitsFocus ?? (() => false);
   const sessions = [...past];
   const planned: BlockSession[] = [];
   const place = (gpc: Gpc) => {
@@ -117,31 +134,44 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
     const gainOf = (gpc: Gpc) =>
       ahead.reduce((sum, { seen }) => sum + seen.gain(gpc, on, room) - WASTE * seen.idle(gpc, on), 0) /
       Math.max(1, ahead.length);
+    const open = wish
+      ? []
+      : among
+          .filter((gpc) => !near.has(gpc))
+          .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
+          .filter(
+            ({ gpc, gain, at: tier }) =>
+              gain >= LEAST_GAIN || isShared(gpc, on, tier < first.length ? THERE : MAY_NOT_READ),
+          )
+          .sort((one, other) => one.at - other.at || other.gain - one.gain);
+    const best = room === 0 ? undefined : besides.first({ rest: sessions.slice(-REST), fits: fitsFocus });
+    const [top] = open;
+    const isBetter =
+      best !== undefined &&
+      best.gain >= LEAST_GAIN &&
+      (best.pinned || best.gain > (top && fits(top.gpc) ? top.gain : 0));
+    const about = wish ? wish.focus : isBetter ? best?.ids : undefined;
     const chosen = wish
       ? wish.gpcs
-      : firstOf(
-          among
-            .filter((gpc) => !near.has(gpc))
-            .map((gpc) => ({ gpc, gain: gainOf(gpc), at: place(gpc) }))
-            .filter(
-              ({ gpc, gain, at: tier }) =>
-                gain >= LEAST_GAIN || isShared(gpc, on, tier < first.length ? THERE : MAY_NOT_READ),
-            )
-            .sort((one, other) => one.at - other.at || other.gain - one.gain)
-            .map(({ gpc }) => gpc),
-          { most: room, fits },
-        );
+      : about
+        ? []
+        : firstOf(
+            open.map(({ gpc }) => gpc),
+            { most: room, fits },
+          );
+    const focus = about && about.length > 0 ? besides.on(about) : null;
     const points = chosen.map((gpc) => pointOn({ gpc, on, sessions, ahead }));
     const cards = ahead.flatMap(({ id, seen }) => {
       const gpcs = seen.cards(on, { most: CARDS, not: new Set(chosen) });
       return gpcs.length > 0 ? [{ childId: id, gpcs }] : [];
     });
-    sessions.push({ on, taught: chosen });
+    sessions.push({ on, taught: chosen, ...(focus ? { focus: focus.ids } : {}) });
     const isLast = weekOf(days[at + 1]?.on ?? "9999-12-31") > weekOf(on);
     const look = isLast
       ? [...new Set(sessions.filter((one) => weekOf(one.on) === weekOf(on)).flatMap(({ taught }) => taught))]
       : [];
-    planned.push({ on, minutes, room, points, cards, look, fixed: wish !== undefined });
+    planned.push({ on, minutes, room, points, focus, cards, look, fixed: wish !== undefined });
+    if (focus) besides.teach(focus.ids);
     for (const { id, seen } of ahead) {
       for (const gpc of chosen) seen.teach(gpc, on, chosen.length);
       for (const gpc of cards.find(({ childId }) => childId === id)?.gpcs ?? []) seen.meet(gpc, on);

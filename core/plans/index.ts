@@ -1,4 +1,5 @@
 /** What a session holds: kinds of part, a school's routines, how a session is filled; and sessions over weeks. */
+export type { BlockFocus } from "./besides.ts";
 export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./focus.ts";
