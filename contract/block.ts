@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { byId, count, day, done, gpc, id } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
-import { way } from "./routines.ts";
+import { focus, way } from "./routines.ts";
 
 /** Weeks of a block. */
 export const blockWeeks = z
@@ -28,6 +28,16 @@ const blockSession = z.object({
   /** Points that it has time for. */
   room: count,
   points: z.array(point),
+  /** What it is about in place of spellings, by ids and by name. */
+  focus: z
+    .object({
+      ids: z.array(z.string()),
+      name: z.string(),
+      step: z.enum(["new", "again"]),
+      /** Children who need it on that day, as it is foreseen. */
+      for: z.array(id),
+    })
+    .nullable(),
   cards: z.array(z.object({ childId: id, gpcs: z.array(gpc) })),
   /** What the week taught, on the last session of a week. */
   look: z.array(gpc),
@@ -51,7 +61,11 @@ export const getBlock = {
     /** False where the days are made up, since the group has no time in the week. */
     inTheWeek: z.boolean(),
     past: z.array(
-      z.object({ on: day, sessionId: id, taught: z.array(gpc), came: z.number().int(), of: z.number().int() }),
+      z.object({
+        ...{ on: day, sessionId: id, taught: z.array(gpc), came: z.number().int(), of: z.number().int() },
+        /** What it was about in place of spellings, by name. */
+        about: z.string().nullable(),
+      }),
     ),
     sessions: z.array(blockSession),
     /** What stands in the way, as sentences. */
@@ -71,7 +85,8 @@ export const setBlockWeeks = {
 } as const satisfies Endpoint;
 
 /**
- * Says what a group is taught on days to come: these spellings, review alone (none), or what the tool works out (null). All or none.
+ * Says what a group is taught on days to come: these spellings, what is no spelling (`focus`), review alone (none of both), or what the
+ * tool works out (null). All or none.
  * Days that are over are forgotten.
  */
 export const fixBlockDays = {
@@ -85,6 +100,7 @@ export const fixBlockDays = {
         z.object({
           on: day,
           gpcs: z.array(gpc).max(2, "A session has room for two at most.").nullable(),
+          focus: focus.nullable().optional(),
         }),
       )
       .min(1)

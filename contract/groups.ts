@@ -2,7 +2,7 @@ import { z } from "zod";
 import { MOST_PARTS, partKinds, readingLimits } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
-import { routineId, way } from "./routines.ts";
+import { focus, routineId, way } from "./routines.ts";
 
 /** How a child did with a spelling in a session. */
 const outcome = z.enum(["right", "slow", "ownWay", "wrong", "none"]);
@@ -111,6 +111,8 @@ const plan = z.object({
   target: gpc,
   /** Taught beside it, where there was room for two. */
   second: gpc.optional(),
+  /** What it is about in place of a new spelling. */
+  focus: focus.readonly().optional(),
   parts: z.array(part).max(MOST_PARTS).readonly(),
   remarks: z.array(note(400)).max(12).readonly(),
 });
@@ -174,6 +176,8 @@ export const listSessions = {
       heldOn: day,
       target: gpc,
       second: gpc.nullable(),
+      /** What it is about in place of a new spelling, by name. */
+      about: z.string().nullable(),
       /** The name of the point that it belongs to; null where it is taught by itself. */
       point: z.string().nullable(),
       state: z.enum(["planned", "held"]),
@@ -201,6 +205,8 @@ export const planNewSession = {
     target: gpc.nullable(),
     /** Another beside a target that is asked for. */
     second: gpc.nullable().optional(),
+    /** What it is about in place of a spelling; then no target is asked for. */
+    focus: focus.nullable().optional(),
     /** How it is taught again, where it was taught and is not there. */
     way: way.nullable().optional(),
     /** Another than the group's, for this session. */
@@ -245,6 +251,8 @@ export const replanSession = {
     target: gpc,
     /** Another beside it. */
     second: gpc.nullable().optional(),
+    /** What it is about in place of a new spelling; the target is what its words practise where that says none. */
+    focus: focus.nullable().optional(),
     /** Another than the group's, for this session. */
     routine: routineId.optional(),
     seed: z.number().int().min(0).max(2_147_483_647),

@@ -1,5 +1,15 @@
 import { z } from "zod";
-import { doers, MOST_PART_MINUTES, MOST_PARTS, partKinds, routineFaults, shippedIds, ways } from "#core/plans";
+import {
+  doers,
+  kindOfFocus,
+  MOST_IN_FOCUS,
+  MOST_PART_MINUTES,
+  MOST_PARTS,
+  partKinds,
+  routineFaults,
+  shippedIds,
+  ways,
+} from "#core/plans";
 import { byId, count, done, id, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
@@ -26,6 +36,16 @@ export type RoutineBody = z.infer<typeof routine>;
 
 /** How a spelling is taught again that was taught and is not there. */
 export const way = z.enum(ways);
+
+/** What a session is about in place of a new spelling: needs of one kind, by their ids (`contrast sound b/d`). */
+export const focus = z
+  .array(line(80))
+  .min(1)
+  .max(MOST_IN_FOCUS)
+  .refine(
+    (ids) => kindOfFocus(ids) !== undefined,
+    "A session can be about needs of one kind. Choose them from the list.",
+  );
 
 /** One that ships, or the id of a school's own. */
 export const routineId = z.union([z.enum(shippedIds), id]);

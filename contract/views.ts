@@ -71,6 +71,8 @@ export const getToday = {
         groupName: z.string(),
         heldOn: day,
         target: gpc,
+        /** What it is about in place of a spelling, by name. */
+        about: z.string().nullable(),
         state: z.enum(["planned", "held"]),
       }),
     ),

@@ -61,17 +61,17 @@ export function soundsOfFocus(focus: Focus): readonly [string, string] | undefin
 }
 
 /**
- * The spellings that it is about, two at most: those of a contrast, of the spellings of a sound one that is known; those that are to be
- * written. None where it is about shapes of words or whole words.
+ * The spellings that it is about, two at most: those of a contrast, of the spellings of a sound the usual one that was taught; those
+ * that are to be written. None where it is about shapes of words or whole words.
  */
-export function spellingsOfFocus(focus: Focus, known: ReadonlySet<Gpc>): readonly Gpc[] {
+export function spellingsOfFocus(focus: Focus, taught: ReadonlySet<Gpc>): readonly Gpc[] {
   const found = pairOf(focus[0]);
   if (!found) return focus.flatMap((id) => (id.startsWith("spell ") ? readSkill(id).thing : [])).slice(0, 2);
   return found.pair.flatMap((one) => {
     if (found.of === "spelling")
-      return [...known].find((gpc) => splitGpc(gpc).grapheme === one) ?? usualGpc(one) ?? [];
+      return [...taught].find((gpc) => splitGpc(gpc).grapheme === one) ?? usualGpc(one) ?? [];
     const spellings = spellingsOfSound(one).map(({ gpc }) => gpc);
-    return spellings.find((gpc) => known.has(gpc)) ?? spellings[0] ?? [];
+    return spellings.find((gpc) => taught.has(gpc)) ?? spellings[0] ?? [];
   });
 }
 
@@ -109,14 +109,19 @@ const [ENOUGH_WORDS, ENOUGH_PAIRS] = [8, 2];
 /** Whether there is enough for a session about it, with what these children can read. */
 export function focusFits(
   focus: Focus,
-  from: { readonly lexicon: Lexicon; readonly known: ReadonlySet<Gpc>; readonly wholes: ReadonlySet<string> },
+  from: {
+    readonly lexicon: Lexicon;
+    readonly known: ReadonlySet<Gpc>;
+    readonly taught: ReadonlySet<Gpc>;
+    readonly wholes: ReadonlySet<string>;
+  },
 ): boolean {
-  const { lexicon, known, wholes } = from;
+  const { lexicon, known, taught, wholes } = from;
   const kind = kindOfFocus(focus);
   if (kind === undefined) return false;
   const shaped = shapedWords(focus, { lexicon, known, seed: 0 });
   if (shaped) return shaped.length >= ENOUGH_WORDS;
-  const spellings = spellingsOfFocus(focus, known);
+  const spellings = spellingsOfFocus(focus, taught);
   const readable = new Set([...known, ...spellings]);
   const has = (target: Gpc) => findWords({ lexicon, known: readable, target }).length >= ENOUGH_WORDS;
   if (kind === "contrast") {

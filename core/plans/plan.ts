@@ -2,7 +2,7 @@ import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
-import { type Focus, routineAbout, soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
+import { type Focus, soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
 import { fewWords, howTo, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
@@ -63,7 +63,7 @@ export interface PlanWanted {
   /** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
   readonly missedWords?: readonly string[];
   readonly mixedSounds?: readonly (readonly [string, string])[];
-  /** How the session is held; the usual one when left out. */
+  /** How the session is held, with a focus as `routineAbout` has it; the usual one when left out. */
   readonly routine?: Routine;
   readonly seed: number;
 }
@@ -119,6 +119,14 @@ export function targetsOf({
   return second && second !== target ? [target, second] : [target];
 }
 
+/** What any of these children was taught, with what all of them can read. */
+export function taughtTo(
+  children: readonly { readonly chances: Iterable<readonly [Gpc, number]> }[],
+  known: Iterable<Gpc>,
+): ReadonlySet<Gpc> {
+  return new Set([...children.flatMap(({ chances }) => [...chances].map(([gpc]) => gpc)), ...known]);
+}
+
 /** The words a group can read with the target in them, short and common ones first: all other units are known. */
 export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target: Gpc): readonly Word[] {
   return findWords({ lexicon, known, target });
@@ -129,9 +137,8 @@ export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target:
  * filled stays, empty, with a remark.
  */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { lexicon, exceptionWords, children = [], focus = [] } = wanted;
-  const routine = routineAbout(wanted.routine ?? shippedRoutines[USUAL], focus);
-  const [own, beside] = spellingsOfFocus(focus, wanted.known);
+  const { lexicon, exceptionWords, children = [], focus = [], routine = shippedRoutines[USUAL] } = wanted;
+  const [own, beside] = spellingsOfFocus(focus, taughtTo(children, wanted.known));
   const target = own ?? wanted.target;
   const another = own ? beside : wanted.second;
   const second = another === target ? undefined : another;

@@ -1,6 +1,6 @@
 import { desc, eq, inArray, type SQL, sql } from "drizzle-orm";
 import type { GroupView } from "#contract";
-import type { ReadingLimit } from "#core/plans";
+import type { BlockFixed, Focus, ReadingLimit } from "#core/plans";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -152,10 +152,7 @@ export async function setRoutine(inside: Inside, id: string, routine: string): P
 }
 
 /** Over how many weeks a group is planned ahead, and what a teacher fixed of days. A group that is not here has the usual ones. */
-export async function block(
-  inside: Inside,
-  id: string,
-): Promise<{ weeks: number; fixed: readonly { on: string; gpcs: readonly string[] }[] }> {
+export async function block(inside: Inside, id: string): Promise<{ weeks: number; fixed: readonly BlockFixed[] }> {
   const [row] = await inside
     .select({ weeks: t.groups.blockWeeks, fixed: t.groups.blockFixed })
     .from(t.groups)
@@ -178,7 +175,10 @@ export async function fixBlock(
   {
     today,
     days,
-  }: { readonly today: string; readonly days: readonly { on: string; gpcs: readonly string[] | null }[] },
+  }: {
+    readonly today: string;
+    readonly days: readonly { on: string; gpcs: readonly string[] | null; focus?: Focus | null | undefined }[];
+  },
 ): Promise<void> {
   const [row] = await inside
     .select({ fixed: t.groups.blockFixed })
@@ -187,7 +187,10 @@ export async function fixBlock(
     .for("update");
   const said = new Set(days.map(({ on }) => on));
   const kept = (row?.fixed ?? []).filter(({ on }) => on >= today && !said.has(on));
-  const added = days.flatMap(({ on, gpcs }) => (gpcs ? [{ on, gpcs: [...new Set(gpcs)] }] : []));
+  const added = days.flatMap(({ on, gpcs, focus }) => {
+    if (focus) return [{ on, gpcs: [], focus: [...focus] }];
+    return gpcs ? [{ on, gpcs: [...new Set(gpcs)] }] : [];
+  });
   await inside
     .update(t.groups)
     .set({ blockFixed: [...kept, ...added] })

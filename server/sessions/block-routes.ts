@@ -1,7 +1,7 @@
 import { addDays, formatISO, parseISO } from "date-fns";
 import { type BlockSessionView, fixBlockDays, getBlock, setBlockWeeks } from "#contract";
 import { findCorrespondence } from "#core/phonics";
-import { type BlockDay, minutesOfRoutine, roomFor, taughtIn } from "#core/plans";
+import { type BlockDay, focusName, minutesOfRoutine, roomFor, taughtIn } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
@@ -48,7 +48,11 @@ export function blockRoutes({ serve, jobs }: Domain): void {
         }),
       );
       const stands = [
-        ...planned.map(({ heldOn, plan }) => ({ on: heldOn, gpcs: [...taughtIn(plan)] })),
+        ...planned.map(({ heldOn, plan }) => ({
+          on: heldOn,
+          gpcs: plan.focus ? [] : [...taughtIn(plan)],
+          focus: plan.focus,
+        })),
         ...fixed.filter(({ on }) => !planned.some(({ heldOn }) => heldOn === on)),
       ];
       const filling = await school.planning.toFill({
@@ -57,7 +61,13 @@ export function blockRoutes({ serve, jobs }: Domain): void {
       });
       const { sessions, remarks } = await jobs.run(
         "planWeeks",
-        { ...filling, today, days: block, past: done.map(({ on, taught }) => ({ on, taught })), fixed: stands },
+        {
+          ...filling,
+          today,
+          days: block,
+          past: done.map(({ on, taught, focus }) => ({ on, taught, focus })),
+          fixed: stands,
+        },
         1,
         { signal: untilGone(request) },
       );
@@ -65,7 +75,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
       const tooLong = slots.list.filter(({ minutes }) => minutes < itsMinutes);
       return {
         ...{ weeks, inTheWeek: slots.inTheWeek },
-        past: done.slice(-MOST_PAST),
+        past: done.slice(-MOST_PAST).map(({ focus, ...one }) => ({ ...one, about: focus ? focusName(focus) : null })),
         sessions: sessions.map((one): BlockSessionView => {
           const session = planned.find(({ heldOn }) => heldOn === one.on);
           return {
@@ -75,6 +85,10 @@ export function blockRoutes({ serve, jobs }: Domain): void {
               ...{ gpc: point.gpc, step: point.step, way: point.way, for: [...point.for] },
               name: pointOf(point.gpc)?.name ?? null,
             })),
+            focus: one.focus && {
+              ...{ ids: [...one.focus.ids], name: focusName(one.focus.ids) },
+              ...{ step: one.focus.step, for: [...one.focus.for] },
+            },
             cards: one.cards.map(({ childId, gpcs }) => ({ childId, gpcs: [...gpcs] })),
             by: session ? "session" : one.fixed ? "teacher" : "tool",
             sessionId: session?.id ?? null,
@@ -124,7 +138,9 @@ async function pastOf(school: School, groupId: string) {
       const report = reports.findLast(({ sessionId }) => sessionId === id);
       if (!report) return [];
       const taught = [...taughtIn(plan)];
-      return [{ on: heldOn, sessionId: id, taught, came: report.came.length, of: places.get(id) ?? 0 }];
+      return [
+        { on: heldOn, sessionId: id, taught, focus: plan.focus, came: report.came.length, of: places.get(id) ?? 0 },
+      ];
     })
     .reverse();
 }

@@ -201,7 +201,9 @@ test("a planned session stands in the block, a held one is what was; after it th
     },
   });
   const after = await block();
-  expect(after.past).toEqual([{ on: today, sessionId: one, taught: [made.plan.target], came: 3, of: 3 }]);
+  expect(after.past).toEqual([
+    { on: today, sessionId: one, taught: [made.plan.target], about: null, came: 3, of: 3 },
+  ]);
   expect(after.sessions[0]?.on).toBe(second.on);
   expect(after.sessions[0]?.points.map(({ gpc }) => gpc)).not.toContain(made.plan.target);
 });

@@ -12,10 +12,13 @@ import { findCorrespondence, showGrapheme } from "#core/phonics";
 import {
   type BlockChild,
   type BlockDay,
+  type BlockFixed,
   type BlockPast,
   type BlockSession,
+  focusFits,
   planBlock,
   practiceWords,
+  taughtTo,
   whatWouldHelp,
 } from "#core/plans";
 import { plural } from "#core/saying";
@@ -40,15 +43,19 @@ export interface ToPlan {
   readonly today: string;
   readonly days: readonly BlockDay[];
   readonly past: readonly BlockPast[];
-  readonly fixed: readonly { readonly on: string; readonly gpcs: readonly string[] }[];
+  readonly fixed: readonly BlockFixed[];
+  /** What each child needs besides spellings, 0 to 1 by id; as lists, since this is sent to a thread. */
+  readonly besides: readonly (readonly [string, readonly (readonly [string, number])[]])[];
 }
 
 /** The children of a group as a block looks at them. */
 function blockChildren(
-  common: Pick<Common, "children">,
+  { common, besides }: Pick<ToPlan, "common" | "besides">,
   worthOf: (child: Common["children"][number]) => ReadonlyMap<string, number>,
 ): readonly BlockChild[] {
+  const others = new Map(besides.map(([id, needs]) => [id, new Map(needs)]));
   return common.children.map((child) => ({
+    ...(others.has(child.id) ? { besides: others.get(child.id) as ReadonlyMap<string, number> } : {}),
     ...{ id: child.id, chances: new Map(child.chances), fades: new Map(child.fades) },
     ...{ needs: new Map(child.needs), worth: worthOf(child) },
   }));
@@ -56,7 +63,7 @@ function blockChildren(
 
 /** The sessions of some weeks, and what stands in the way of a target, in sentences. */
 export function planWeeks(
-  { words, common, targets, weights, said, today, days, past, fixed }: ToPlan,
+  { words, common, besides, targets, weights, said, today, days, past, fixed }: ToPlan,
   { stock }: Pick<JobGiven<Shipped>, "stock">,
 ): { readonly sessions: readonly BlockSession[]; readonly remarks: readonly string[] } {
   const lexicon = lexiconOf(stock.lexicon, words);
@@ -74,7 +81,7 @@ export function planWeeks(
   const needed = [...new Set(common.children.flatMap(({ needs }) => needs.map(([gpc]) => gpc)))];
   const sessions = planBlock({
     ...{ today, days, past, fixed },
-    children: blockChildren(common, (child) =>
+    children: blockChildren({ common, besides }, (child) =>
       weighedNeeds(its, {
         ...{ needs: new Map(child.needs), chances: new Map(child.chances), next: new Set(child.next) },
         ...{ fades: new Map(child.fades), weights },
@@ -84,6 +91,12 @@ export function planWeeks(
     first: [pinned, new Set(targets.filter((gpc) => !put.has(gpc)))],
     // What someone pinned is taught with the few words that there are.
     fits: (gpc) => countOf(gpc) >= (pinned.has(gpc) ? 1 : ENOUGH_WORDS),
+    ...{ pinned, put },
+    fitsFocus: (focus) =>
+      focusFits(focus, {
+        ...{ lexicon: offered, known, taught: taughtTo(common.children, known) },
+        wholes: new Set(common.wholes.map((word) => word.toLowerCase())),
+      }),
   });
   const name = (gpc: string) => showGrapheme(findCorrespondence(gpc)?.grapheme ?? gpc);
   const remarks = targets.flatMap((gpc) => {

@@ -1,11 +1,13 @@
 import { commonWords, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import {
+  type Focus,
   minutesOfRoutine,
   planSession,
   practiceWords,
   type Routine,
   roomFor,
+  routineAbout,
   type SessionPlan,
   teachesNew,
 } from "#core/plans";
@@ -21,6 +23,8 @@ export interface ToFill extends Omit<ToPlan, "days" | "fixed"> {
   /** The target that someone asked for, and another beside it; null lets the tool choose. */
   readonly wish: string | null;
   readonly second: string | null;
+  /** What it is about in place of a spelling, as someone asked; then no target is asked for. */
+  readonly focus: Focus | null;
   readonly heldOn: string;
   readonly routine: Routine;
   /** Words that the group had in the last days. */
@@ -38,10 +42,11 @@ export function fillSession(
   const { words, common, targets, wish, weights, said, routine, hadLately, missedWords, mixedSounds } = wanted;
   const lexicon = lexiconOf(stock.lexicon, words);
   const offered = withinAge(lexicon, common.age);
-  // Where nothing new is taught, what is in doubt is practised.
-  const doubted = teachesNew(routine) ? undefined : mostDoubted(common, offered);
   const day = dayOf(wanted, { stock });
+  const focus = wanted.focus ?? (wish || !teachesNew(routine) ? undefined : (day?.focus?.ids ?? undefined));
   const [first, another] = wish ? [wish, wanted.second ?? undefined] : (day?.points ?? []).map(({ gpc }) => gpc);
+  // Where no spelling is taught, what is in doubt is practised.
+  const doubted = teachesNew(routine) && !focus ? undefined : mostDoubted(common, offered);
   const target = first ?? doubted ?? nextTarget({ targets, common, lexicon, offered, weights, said });
   const second = another && findCorrespondence(another) ? another : undefined;
   if (!target) return { unfit: "This group has no target yet. Choose at least one spelling for it first." };
@@ -49,7 +54,7 @@ export function fillSession(
   const plan = planSession({
     known: new Set(common.known),
     readers: common.children.map(({ name, reads }) => ({ name, reads: new Set(reads) })),
-    ...{ target, second },
+    ...{ target, second, focus },
     revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
     lexicon: offered,
     age: common.age,
@@ -61,7 +66,8 @@ export function fillSession(
       ...{ id, chances: new Map(chances) },
       cards: day?.cards.find(({ childId }) => childId === id)?.gpcs ?? [],
     })),
-    routine,
+    // What was asked for is in it already.
+    routine: wanted.focus ? routine : routineAbout(routine, focus ?? []),
     ...{ hadLately, missedWords, mixedSounds },
     exceptionWords: common.wholes,
     seed,
@@ -71,11 +77,12 @@ export function fillSession(
 
 /** The session as a block of weeks has it on its day: its points where none is asked for, and each child's cards. */
 function dayOf(wanted: ToFill, { stock }: Pick<JobGiven<Shipped>, "stock">) {
-  const { wish, second, heldOn, today, routine } = wanted;
+  const { wish, second, focus, heldOn, today, routine } = wanted;
   const minutes = minutesOfRoutine(routine);
   // One that is written down afterwards is as today.
   const [on = today] = [heldOn, today].sort().slice(-1);
-  const fixed = wish ? [{ on, gpcs: [wish, ...(second ? [second] : [])] }] : [];
+  const asked = { gpcs: wish ? [wish, ...(second ? [second] : [])] : [], ...(focus ? { focus } : {}) };
+  const fixed = wish || focus ? [{ on, ...asked }] : [];
   const days = [{ on, minutes, room: roomFor(routine, minutes) }];
   return planWeeks({ ...wanted, days, fixed }, { stock }).sessions[0];
 }

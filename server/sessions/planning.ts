@@ -1,7 +1,7 @@
 import { addDays, formatISO, parseISO, subDays } from "date-fns";
 import type { PlanBody } from "#contract";
 import type { Said } from "#core/groups";
-import { kindsOfPart, type ReadingLimit, routineIn, taughtIn, type Way } from "#core/plans";
+import { type Focus, kindsOfPart, type ReadingLimit, routineAbout, routineIn, taughtIn, type Way } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
 import { commonOf, otherNeedsOf } from "../standings/repository.ts";
@@ -20,6 +20,8 @@ export interface PlanWanted {
   readonly wish: string | null;
   /** Another beside it. */
   readonly second?: string | null | undefined;
+  /** What it is about in place of a spelling. */
+  readonly focus?: Focus | null | undefined;
   /** How it is taught again. */
   readonly way?: Way | null | undefined;
   /** The day of the session; today where it is left out. */
@@ -37,17 +39,16 @@ const DAYS_HAD = 7;
 const DAYS_HAD_AGAIN = 60;
 
 /** What a session for these children is filled from: the school's words, and what they can read today. */
-export async function toFill(
-  inside: Inside,
-  { childIds, targets, wish, second = null, way = null, today, heldOn = today, reads, groupId, routine }: PlanWanted,
-): Promise<ToFill> {
+export async function toFill(inside: Inside, wanted: PlanWanted): Promise<ToFill> {
+  const { childIds, targets, wish, second = null, focus = null, way = null } = wanted;
+  const { today, heldOn = today, reads, groupId, routine } = wanted;
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
   return {
-    ...{ words, targets, wish, second, weights, today, heldOn },
+    ...{ words, targets, wish, second, focus, weights, today, heldOn },
     common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
-    routine: routineIn(await routineNamed(inside, routine), way),
+    routine: routineAbout(routineIn(await routineNamed(inside, routine), way), focus ?? []),
     // Taught again it has other words than in all sessions of weeks.
     hadLately: await hadAround(inside, groupId, { on: heldOn, days: way ? DAYS_HAD_AGAIN : DAYS_HAD }),
     past: await taughtBefore(inside, groupId),
@@ -55,18 +56,19 @@ export async function toFill(
   };
 }
 
-/** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
+/** What each child needs besides spellings; exception words and mixed-up sounds of all of them, what is missing most first. */
 async function missedIn(
   inside: Inside,
   childIds: readonly string[],
   today: string,
-): Promise<Pick<ToFill, "missedWords" | "mixedSounds">> {
+): Promise<Pick<ToFill, "missedWords" | "mixedSounds" | "besides">> {
   const sums = new Map<string, number>();
-  for (const needs of (await otherNeedsOf(inside, childIds, today)).values())
-    for (const { id, need } of needs) sums.set(id, (sums.get(id) ?? 0) + need);
+  const found = await otherNeedsOf(inside, childIds, today);
+  for (const needs of found.values()) for (const { id, need } of needs) sums.set(id, (sums.get(id) ?? 0) + need);
   const ids = [...sums].sort((one, other) => other[1] - one[1]).map(([id]) => id);
   const after = (start: string) => ids.flatMap((id) => (id.startsWith(start) ? id.slice(start.length) : []));
   return {
+    besides: [...found].map(([id, needs]) => [id, needs.map((one) => [one.id, one.need] as const)] as const),
     missedWords: after("read "),
     mixedSounds: after("contrast sound ").flatMap((pair) => {
       const [one = "", other = ""] = pair.split("/");
@@ -100,7 +102,7 @@ async function taughtBefore(inside: Inside, groupId: string): Promise<ToFill["pa
   );
   return rows
     .filter(({ id }) => held.has(id))
-    .map(({ heldOn, plan }) => ({ on: heldOn, taught: taughtIn(plan) }))
+    .map(({ heldOn, plan }) => ({ on: heldOn, taught: taughtIn(plan), focus: plan.focus }))
     .reverse();
 }
 

@@ -12,7 +12,7 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { type SessionPart, USUAL } from "#core/plans";
+import { focusName, type SessionPart, USUAL } from "#core/plans";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
@@ -49,9 +49,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const from = await school.planning.toFill(wanted);
     const done = await jobs.run("fillSession", from, seed, { signal: untilGone(request) });
     if ("unfit" in done) throw unfit(done.unfit);
-    const { target, second, remarks, parts } = done.plan;
+    const { target, second, focus, remarks, parts } = done.plan;
     const plan: PlanBody = {
-      ...{ target, ...(second ? { second } : {}) },
+      ...{ target, ...(second ? { second } : {}), ...(focus ? { focus: [...focus] } : {}) },
       remarks: [...remarks],
       parts: parts.map(bodyOf),
     };
@@ -90,6 +90,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         heldOn: row.heldOn,
         target: row.plan.target,
         second: row.plan.second ?? null,
+        about: row.plan.focus ? focusName(row.plan.focus) : null,
         point: pointOf(row.plan.target)?.name ?? null,
         state: last ? ("held" as const) : ("planned" as const),
         shared: shared.has(row.id),
@@ -131,8 +132,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const today = await school.settings.dayOf(now);
       const routine = body.routine ?? group.routine;
       const { id: groupId, targets, reads } = group;
-      const { target: wish, second, way, heldOn } = body;
-      const wanted = { childIds, targets, wish, second, way, heldOn, today, reads, groupId, routine };
+      const { target, second, focus, way, heldOn } = body;
+      const wish = focus ? null : target;
+      const wanted = { childIds, targets, wish, second, focus, way, heldOn, today, reads, groupId, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
         await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
@@ -157,8 +159,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const wanted = {
         childIds: session.members.map((member) => member.id),
         targets: session.targets,
-        wish: body.target,
+        wish: body.focus ? null : body.target,
         second: body.second,
+        focus: body.focus,
         heldOn: session.heldOn,
         today: await school.settings.dayOf(now),
         reads: group?.reads ?? "all",
@@ -181,8 +184,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const wanted = {
         ...{ childIds: session.members.map((member) => member.id), targets: session.targets },
         ...{
-          wish: session.plan.target,
+          wish: session.plan.focus ? null : session.plan.target,
           second: session.plan.second,
+          focus: session.plan.focus,
           today: await school.settings.dayOf(now),
           reads: group?.reads ?? "all",
         },

@@ -1,6 +1,7 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { getToday, type Today } from "#contract";
 import { checkOf, dayAt, standing } from "#core/ledger";
+import { focusName } from "#core/plans";
 import type { Domain } from "../house.ts";
 import { meetingsOn } from "./meetings.ts";
 
@@ -89,6 +90,7 @@ export function todayRoutes({ serve }: Domain): void {
           groupName: names.get(row.groupId) ?? "",
           heldOn: row.heldOn,
           target: row.plan.target,
+          about: row.plan.focus ? focusName(row.plan.focus) : null,
           state: held.has(row.id) ? ("held" as const) : ("planned" as const),
         })),
       reports: newest,

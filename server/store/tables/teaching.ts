@@ -61,7 +61,10 @@ export const groups = pgTable(
     routine: text("routine").notNull().default("usual"),
     /** Over how many weeks it is planned ahead, and what a teacher fixed of days to come; no spellings is review alone. */
     blockWeeks: integer("block_weeks").notNull().default(6),
-    blockFixed: jsonb("block_fixed").$type<{ on: string; gpcs: string[] }[]>().notNull().default([]),
+    blockFixed: jsonb("block_fixed")
+      .$type<{ on: string; gpcs: string[]; focus?: string[] }[]>()
+      .notNull()
+      .default([]),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [keyOf(table, table.id), ofSchool()],

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
 import type { AnswerOf, listSessions } from "#contract";
 import { nearDay } from "#core/saying";
-import { Spelling } from "#web/parts/marks.tsx";
 import { Panel } from "#web/parts/page.tsx";
+import { Teaches } from "#web/parts/teaches.tsx";
 
 /** The sessions of a group, the latest day first, with what was handed back. */
 export function GroupSessions({
@@ -26,7 +26,7 @@ export function GroupSessions({
                 {nearDay(session.heldOn, today)}
               </Link>
               <span>
-                <Spelling gpc={session.target} /> {session.second && <Spelling gpc={session.second} />}{" "}
+                <Teaches {...session} />{" "}
                 <span className="text-sm text-soft">{session.state === "held" ? "held" : "planned"}</span>
               </span>
             </div>

@@ -8,6 +8,7 @@ import {
   getGroup,
   getGrouping,
   getNext,
+  getOtherNeeds,
   getSchool,
   getWorth,
   listSessions,
@@ -29,10 +30,12 @@ import { learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Opens } from "#web/parts/opens.tsx";
+import { sharedNeeds } from "#web/parts/other-needs.ts";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
+import { AboutChoice, aboutOf } from "#web/parts/teaches.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { AlsoShared } from "./also-shared.tsx";
@@ -302,7 +305,7 @@ function WholeGroup({ groupId }: { groupId: string }) {
           </Panel>
         </div>
       </div>
-      {planning && <PlanDialog groupId={current.id} targets={current.targets} onClose={() => setPlanning(false)} />}
+      {planning && <PlanDialog group={current} onClose={() => setPlanning(false)} />}
       {name !== null && (
         <Sheet open onClose={() => setName(null)} title="Rename the group">
           <form
@@ -329,15 +332,13 @@ function WholeGroup({ groupId }: { groupId: string }) {
   );
 }
 
-function PlanDialog({
-  groupId,
-  targets,
-  onClose,
-}: {
-  groupId: string;
-  targets: readonly string[];
-  onClose: () => void;
-}) {
+function PlanDialog({ group, onClose }: { group: GroupView; onClose: () => void }) {
+  const { id: groupId, targets } = group;
+  const others = useAskSliced(getOtherNeeds, { query: {} });
+  const about = aboutOf(
+    others.data ? sharedNeeds(others.data, new Set(group.members.map(({ childId }) => childId))) : [],
+  );
+  const [focus, setFocus] = useState<readonly string[] | null>(null);
   const navigate = useNavigate();
   const [day, setDay] = useState(todayHere());
   const [target, setTarget] = useState("");
@@ -346,7 +347,8 @@ function PlanDialog({
   const [seed] = useState(newSeed);
   const plan = async () => {
     try {
-      await call(planNewSession, { body: { id, groupId, heldOn: day, target: target || null, seed } });
+      const wish = focus ? { target: null, focus: [...focus] } : { target: target || null };
+      await call(planNewSession, { body: { id, groupId, heldOn: day, ...wish, seed } });
       void refreshAll();
       navigate(`/sessions/${id}`);
     } catch (error) {
@@ -357,8 +359,10 @@ function PlanDialog({
     <Sheet open onClose={onClose} title="Plan a session">
       <div className="flex flex-col gap-3">
         <TextField label="On" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
+        <AboutChoice options={about} value={focus} onSet={setFocus} />
         <Choice
           label="Teach"
+          disabled={focus !== null}
           value={target}
           hint="Left open, it is the target that is worth most to these children today and has words all can read."
           onChange={(event) => setTarget(event.target.value)}

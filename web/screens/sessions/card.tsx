@@ -1,6 +1,6 @@
 import type { PlanBody, SessionView } from "#contract";
 import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart, targetsOf } from "#core/plans";
+import { focusName, kindsOfPart, targetsOf, teachesNew } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
 import { todayHere } from "#web/device/clock.ts";
@@ -45,7 +45,8 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
         </div>
         <div className="text-right">
           <div className="flex justify-end gap-6">
-            {targetsOf(plan).map((gpc) => (
+            {plan.focus && <p className="max-w-72 text-xl">{focusName(plan.focus)}</p>}
+            {shownOn(plan).map((gpc) => (
               <div key={gpc}>
                 <p className="pb-1.5 font-child text-5xl leading-none">{showGrapheme(splitGpc(gpc).grapheme)}</p>
                 <p className="text-sm text-soft">
@@ -54,7 +55,7 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
               </div>
             ))}
           </div>
-          {point && <p className="text-sm text-soft">of “{point.name}”</p>}
+          {point && !plan.focus && <p className="text-sm text-soft">of “{point.name}”</p>}
         </div>
       </header>
       <ol className={isLong ? "print:columns-2 print:gap-6 print:text-[10pt]" : ""}>
@@ -118,6 +119,9 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
     </article>
   );
 }
+
+/** Spellings that stand large on a card: those that it teaches. */
+const shownOn = (plan: PlanBody): readonly string[] => (plan.focus && !teachesNew(plan) ? [] : targetsOf(plan));
 
 function CardWord({ text, read }: { text: string; read: WordVerdict | undefined }) {
   return read ? <BracketWord text={text} units={read.reading.units} unexpected={read.unexpected} /> : text;

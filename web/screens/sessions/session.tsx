@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import {
   copySession,
   editSession,
+  getOtherNeeds,
   getSchool,
   getSession,
   listGroups,
@@ -15,7 +16,7 @@ import {
   type SessionView,
 } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart, targetsOf, USUAL } from "#core/plans";
+import { focusName, kindsOfPart, targetsOf, USUAL } from "#core/plans";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -27,9 +28,11 @@ import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
+import { sharedNeeds } from "#web/parts/other-needs.ts";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { RoutineChoice } from "#web/parts/routine-choice.tsx";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
+import { AboutChoice, aboutOf } from "#web/parts/teaches.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { SessionCard } from "./card.tsx";
@@ -60,9 +63,11 @@ export function Screen() {
 
 /** A plan in words, part by part. */
 function saysOfPlan(plan: PlanBody): Record<string, string> {
-  const target = targetsOf(plan)
-    .map((gpc) => showGrapheme(splitGpc(gpc).grapheme))
-    .join(", ");
+  const target = plan.focus
+    ? focusName(plan.focus)
+    : targetsOf(plan)
+        .map((gpc) => showGrapheme(splitGpc(gpc).grapheme))
+        .join(", ");
   const parts = plan.parts.map(({ kind, items, minutes }, at) => [
     `${at + 1}. ${kindsOfPart[kind].title}`,
     `${plural(minutes, "minute")}: ${items.join(", ")}`,
@@ -113,7 +118,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       }),
     );
   const savePlan = (plan: PlanBody) => edit({ plan });
-  const replan = (target: string, second: string | null, routine: string) =>
+  const replan = ({ target, second, focus, routine }: Replan) =>
     write(
       () =>
         saveOver({
@@ -122,7 +127,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           send: (_, version) =>
             call(replanSession, {
               params: { id: session.id },
-              body: { target, second, routine, version, seed: newSeed() },
+              body: { target, second, focus: focus && [...focus], routine, version, seed: newSeed() },
             }),
           says: ({ plan }) =>
             plan
@@ -165,7 +170,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           {session.groupName}
         </Link>
       }
-      about={`${shortDay(session.heldOn, todayHere())}, ${plural(minutes, "minute")}, with ${names.join(", ")}${session.point ? `; part of “${session.point.name}”` : ""}`}
+      about={`${shortDay(session.heldOn, todayHere())}, ${plural(minutes, "minute")}, with ${names.join(", ")}${session.plan.focus ? `; about ${focusName(session.plan.focus)}` : session.point ? `; part of “${session.point.name}”` : ""}`}
       actions={
         <>
           {session.reports.length === 0 && (
@@ -306,10 +311,17 @@ function CopySheet({ session, onClose }: { session: SessionView; onClose: () => 
   );
 }
 
+interface Replan {
+  readonly target: string;
+  readonly second: string | null;
+  readonly focus: readonly string[] | null;
+  readonly routine: string;
+}
+
 interface PlanSheetWanted {
   readonly session: SessionView;
   readonly onClose: () => void;
-  readonly onReplan: (target: string, second: string | null, routine: string) => Promise<boolean>;
+  readonly onReplan: (wanted: Replan) => Promise<boolean>;
   readonly onDay: (day: string) => Promise<boolean>;
   readonly onRemove: () => void;
 }
@@ -319,6 +331,12 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
   const [target, setTarget] = useState(session.plan.target);
   const [second, setSecond] = useState(session.plan.second ?? "");
   const options = [...new Set([...targetsOf(session.plan), ...session.targets])];
+  const [focus, setFocus] = useState<readonly string[] | null>(session.plan.focus ?? null);
+  const others = useAskSliced(getOtherNeeds, { query: {} });
+  const abouts = aboutOf(others.data ? sharedNeeds(others.data, new Set(session.members.map(({ id }) => id))) : []);
+  const planned = session.plan.focus;
+  const isListed = !planned || abouts.some(({ ids }) => ids.join() === planned.join());
+  const about = isListed ? abouts : [...abouts, { name: focusName(planned), ids: planned }];
   const groups = useAsk(listGroups, {});
   const [routine, setRoutine] = useState<string>();
   const routines = useRoutines();
@@ -337,20 +355,28 @@ function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWan
             Move to this day
           </Button>
         </div>
+        <AboutChoice options={about} value={focus} onSet={setFocus} />
         <div className="flex items-end gap-2">
-          <div className="flex-1">
+          <div className={focus ? "hidden" : "flex-1"}>
             <Choice label="Teach" value={target} onChange={(event) => setTarget(event.target.value)}>
               <SpellingOptions gpcs={options} />
             </Choice>
           </div>
-          <div className="flex-1">
+          <div className={focus ? "hidden" : "flex-1"}>
             <Choice label="and" value={second} onChange={(event) => setSecond(event.target.value)}>
               <option value="">nothing else</option>
               <SpellingOptions gpcs={options.filter((gpc) => gpc !== target)} />
             </Choice>
           </div>
           <Button
-            onClick={() => void run(onReplan(target, second && second !== target ? second : null, routine ?? usual))}
+            onClick={() =>
+              void run(
+                onReplan({
+                  ...{ target, focus, routine: routine ?? usual },
+                  second: second && second !== target ? second : null,
+                }),
+              )
+            }
           >
             Fill anew
           </Button>

@@ -5,10 +5,10 @@ import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
 import { useAsk, useAskSliced } from "#web/device/api.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
-import { Spelling } from "#web/parts/marks.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
 import { Table } from "#web/parts/table.tsx";
+import { Teaches } from "#web/parts/teaches.tsx";
 
 /** All sessions: to come first, then those that were held. */
 export function Screen() {
@@ -17,7 +17,11 @@ export function Screen() {
   const today = school.data?.today ?? "";
   const [wanted, setWanted] = useState("");
   const found = (data ?? []).filter((one) =>
-    has(wanted, one.groupName, nearDay(one.heldOn, today), one.heldOn, showGrapheme(splitGpc(one.target).grapheme)),
+    has(
+      wanted,
+      ...[one.groupName, nearDay(one.heldOn, today), one.heldOn],
+      one.about ?? showGrapheme(splitGpc(one.target).grapheme),
+    ),
   );
   const planned = found.filter((one) => one.state === "planned").reverse();
   const held = found.filter((one) => one.state === "held");
@@ -93,11 +97,11 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
           { title: "Group", sortBy: (row) => row.groupName, show: (row) => row.groupName },
           {
             title: "Teaches",
-            sortBy: (row) => row.target,
+            sortBy: (row) => row.about ?? row.target,
             show: (row) => (
               <>
-                <Spelling gpc={row.target} /> {row.second && <Spelling gpc={row.second} />}
-                {row.point && <span className="ml-1 text-sm text-soft">of “{row.point}”</span>}
+                <Teaches {...row} />
+                {row.point && !row.about && <span className="ml-1 text-sm text-soft">of “{row.point}”</span>}
               </>
             ),
           },

@@ -83,7 +83,14 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
                 link={`/sessions/${session.id}`}
                 action="Open card"
               >
-                <strong>{session.groupName}</strong> learns <Spelling gpc={session.target} />{" "}
+                <strong>{session.groupName}</strong>{" "}
+                {session.about ? (
+                  <>works on {session.about}</>
+                ) : (
+                  <>
+                    learns <Spelling gpc={session.target} />
+                  </>
+                )}{" "}
                 {nearDay(session.heldOn, today)}
               </Row>
             ))}

@@ -5,16 +5,19 @@ import {
   fixBlockDays,
   type GroupView,
   getBlock,
+  getOtherNeeds,
   planNewSession,
   removeSession,
   setBlockWeeks,
 } from "#contract";
 import { plural, shortDay } from "#core/saying";
-import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
+import { sharedNeeds } from "#web/parts/other-needs.ts";
 import { Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { type About, aboutOf } from "#web/parts/teaches.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { ChosenSession } from "./chosen-session.tsx";
@@ -22,12 +25,16 @@ import { WeekLine } from "./week-line.tsx";
 
 /** Sessions that are filled with words at once. */
 const AHEAD = 2;
-type Fixed = { on: string; gpcs: string[] | null };
+type Fixed = { on: string; gpcs: string[] | null; focus?: string[] | null };
 
 /** What a day is said to be now, to say it again. */
-const saidOf = ({ on, by, points }: BlockSessionView): Fixed => ({
-  on,
-  gpcs: by === "teacher" ? points.map(({ gpc }) => gpc) : null,
+const saidOf = (session: BlockSessionView): Fixed =>
+  session.by === "teacher" ? { on: session.on, ...taughtOn(session) } : { on: session.on, gpcs: null };
+
+/** What a session teaches, to say so of a day. */
+const taughtOn = ({ points, focus }: BlockSessionView) => ({
+  gpcs: points.map(({ gpc }) => gpc),
+  focus: focus?.ids ?? null,
 });
 
 /** The sessions of a group over the next weeks: what was, what comes and why, changed where a teacher knows better. */
@@ -36,6 +43,9 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
   const [chosen, setChosen] = useState<string>();
   /** Something is being kept or filled: what comes next is done with what comes of it. */
   const [busy, setBusy] = useState(false);
+  const others = useAskSliced(getOtherNeeds, { query: {} });
+  const childIds = new Set(group.members.map(({ childId }) => childId));
+  const abouts = others.data ? aboutOf(sharedNeeds(others.data, childIds)) : [];
   const block = asked.data;
   const nameOf = (id: string) => group.members.find(({ childId }) => childId === id)?.name;
   const send = async (days: Fixed[], says: string) => {
@@ -62,8 +72,8 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
     setChosen(other);
     void send(
       [
-        { on: to.on, gpcs: from.points.map(({ gpc }) => gpc) },
-        { on: from.on, gpcs: to.points.map(({ gpc }) => gpc) },
+        { on: to.on, ...taughtOn(from) },
+        { on: from.on, ...taughtOn(to) },
       ],
       `${shortDay(from.on, today)} and ${shortDay(to.on, today)} have changed places.`,
     );
@@ -72,15 +82,15 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
     setBusy(true);
     const made: string[] = [];
     try {
-      for (const { on, points } of sessions) {
+      for (const { on, points, focus } of sessions) {
         const id = newId();
         const [first, second] = points;
         await call(planNewSession, {
           body: {
             ...{ id, groupId: group.id, heldOn: on, target: first?.gpc ?? null, second: second?.gpc ?? null },
-            ...{ way: first?.way ?? null, seed: newSeed() },
+            ...{ focus: focus?.ids ?? null, way: first?.way ?? null, seed: newSeed() },
             // Where nothing new is worth its time, it is review alone.
-            ...(points.length === 0 ? { routine: "review" } : {}),
+            ...(points.length === 0 && !focus ? { routine: "review" } : {}),
           },
         });
         made.push(id);
@@ -121,9 +131,10 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
                 key={session.on}
                 {...{ session, today, nameOf, busy }}
                 gpcs={[...new Set([...group.targets, ...pointsOf(block)])]}
-                onFix={(gpcs) =>
+                abouts={aboutsFor(session, abouts)}
+                onFix={(gpcs, focus) =>
                   void send(
-                    [{ on: session.on, gpcs }],
+                    [{ on: session.on, gpcs, focus: focus ? [...focus] : null }],
                     gpcs
                       ? `${shortDay(session.on, today)} is fixed.`
                       : `${shortDay(session.on, today)} is worked out.`,
@@ -136,6 +147,12 @@ export function BlockPanel({ group, today }: { group: GroupView; today: string }
       )}
     </Panel>
   );
+}
+
+/** What is no spelling that a session could be about, with what it is about now. */
+function aboutsFor({ focus }: BlockSessionView, abouts: readonly About[]): readonly About[] {
+  if (!focus || abouts.some(({ ids }) => ids.join() === focus.ids.join())) return abouts;
+  return [focus, ...abouts];
 }
 
 const pointsOf = ({ sessions }: BlockView) => sessions.flatMap(({ points }) => points.map(({ gpc }) => gpc));

@@ -5,29 +5,35 @@ import { Button } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
-import { whyOf } from "./saying.ts";
+import type { About } from "#web/parts/teaches.tsx";
+import { whyAbout, whyOf } from "./saying.ts";
 
 interface ChosenWanted {
   readonly session: BlockSessionView;
   readonly today: string;
   /** What it could be given instead. */
   readonly gpcs: readonly string[];
+  /** What is no spelling that it could be about. */
+  readonly abouts: readonly About[];
   readonly nameOf: (id: string) => string | undefined;
   /** Null gives the day back to the tool. */
-  readonly onFix: (gpcs: string[] | null) => void;
+  readonly onFix: (gpcs: string[] | null, focus?: readonly string[]) => void;
   readonly busy: boolean;
   readonly onPlan: () => void;
 }
 
 const REVIEW = "review";
+const keyOf = (ids: readonly string[]): string => ids.join("|");
 
 /** One session of the weeks: what it holds and why, and what can be changed about it. */
-export function ChosenSession({ session, today, gpcs, nameOf, busy, onFix, onPlan }: ChosenWanted) {
-  const { on, from, minutes, room, points, cards, look, by, sessionId } = session;
+export function ChosenSession({ session, today, gpcs, abouts, nameOf, busy, onFix, onPlan }: ChosenWanted) {
+  const { on, from, minutes, room, points, focus, cards, look, by, sessionId } = session;
   const [first, second] = points.map(({ gpc }) => gpc);
   const others = [...new Set([...points.map(({ gpc }) => gpc), ...gpcs])];
   const choose = (at: 0 | 1, gpc: string) => {
     if (gpc === REVIEW) return onFix([]);
+    const about = abouts.find(({ ids }) => keyOf(ids) === gpc);
+    if (about) return onFix([], about.ids);
     const next = at === 0 ? [gpc, second] : [first, gpc];
     onFix(next.filter((one): one is string => Boolean(one)));
   };
@@ -58,7 +64,12 @@ export function ChosenSession({ session, today, gpcs, nameOf, busy, onFix, onPla
             {whyOf(point, nameOf)}
           </li>
         ))}
-        {points.length === 0 && <li>Nothing new: what was taught is read, written and looked at again.</li>}
+        {focus && (
+          <li>
+            <span className="font-semibold">{focus.name}.</span> {whyAbout(focus, nameOf)}
+          </li>
+        )}
+        {points.length === 0 && !focus && <li>Nothing new: what was taught is read, written and looked at again.</li>}
         {look.length > 0 && (
           <li className="text-soft">
             The last of its week: look at <Spellings gpcs={look} />
@@ -84,9 +95,18 @@ export function ChosenSession({ session, today, gpcs, nameOf, busy, onFix, onPla
       ) : (
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <div className="w-44">
-            <Choice label="Teach" value={first ?? REVIEW} onChange={(event) => choose(0, event.target.value)}>
+            <Choice
+              label="Teach"
+              value={focus ? keyOf(focus.ids) : (first ?? REVIEW)}
+              onChange={(event) => choose(0, event.target.value)}
+            >
               <option value={REVIEW}>nothing new: review</option>
               <SpellingOptions gpcs={others} />
+              {abouts.map(({ name, ids }) => (
+                <option key={keyOf(ids)} value={keyOf(ids)}>
+                  {name}
+                </option>
+              ))}
             </Choice>
           </div>
           {first && (second || room > 1) && (

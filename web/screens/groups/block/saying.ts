@@ -41,10 +41,21 @@ export function whyOf(point: Point, nameOf: (id: string) => string | undefined):
   }
 }
 
+/** Why a session is about something that is no spelling, in a sentence. */
+export function whyAbout(
+  { step, for: needing }: NonNullable<BlockSessionView["focus"]>,
+  nameOf: (id: string) => string | undefined,
+): string {
+  const names = namesOf(needing, nameOf);
+  const begins = step === "new" ? "New in this group." : "Taken up again.";
+  return `${begins} ${names ? `${names} ${needing.length === 1 ? "needs" : "need"} it by then, as it is foreseen.` : "By then no one is likely to need it."}`;
+}
+
 /** What a session holds, as one hears it. */
-export function spoken({ points, from, by }: BlockSessionView): string {
-  const what =
-    points.length === 0
+export function spoken({ points, focus, from, by }: BlockSessionView): string {
+  const what = focus
+    ? `${focus.name}, ${stepSays[focus.step]}`
+    : points.length === 0
       ? "review alone"
       : points.map(({ gpc, step }) => `${written(gpc)}, ${stepSays[step]}`).join("; ");
   const said = by === "teacher" ? ", as a teacher said" : by === "session" ? ", planned" : "";

@@ -82,14 +82,15 @@ export function WeekLine({ block, today, chosen, onChoose, onSwap }: LineWanted)
           <div className="shrink-0">
             <p className="mb-1 text-xs text-soft">so far</p>
             <ol className="flex gap-1.5" aria-label="Sessions so far">
-              {block.past.slice(-4).map(({ on, sessionId, taught, came, of }) => (
+              {block.past.slice(-4).map(({ on, sessionId, taught, about, came, of }) => (
                 <li key={sessionId}>
                   <Link
                     to={`/sessions/${sessionId}`}
                     className="block min-h-24 w-24 rounded-md border border-dashed border-line px-2 py-1 text-sm text-soft hover:border-ink"
                   >
                     <span className="block text-xs">{shortDay(on, today)}</span>
-                    {taught.map((gpc) => (
+                    {about && <span className="mt-0.5 block leading-tight">{about}</span>}
+                    {(about ? [] : taught).map((gpc) => (
                       <span key={gpc} className="mt-0.5 block">
                         <Spelling gpc={gpc} sound={false} />
                       </span>
@@ -132,7 +133,7 @@ interface TileWanted {
 }
 
 function Tile({ session, today, isChosen, isStop, onChoose }: TileWanted) {
-  const { on, from, points, by, look } = session;
+  const { on, from, points, focus, by, look } = session;
   const movable = isMovable(session);
   const drag = useDraggable({ id: on, disabled: !movable });
   const drop = useDroppable({ id: on, disabled: !movable });
@@ -152,7 +153,7 @@ function Tile({ session, today, isChosen, isStop, onChoose }: TileWanted) {
         onClick={onChoose}
         style={{ transform: moved }}
         className={`relative flex min-h-24 w-28 flex-col items-stretch rounded-md border bg-sheet px-2 py-1 text-left text-sm aria-pressed:border-leaf aria-pressed:outline-2 aria-pressed:outline-leaf ${
-          points.length === 0 ? "border-line bg-paper" : "border-line"
+          points.length === 0 && !focus ? "border-line bg-paper" : "border-line"
         } ${drag.isDragging ? "z-10 opacity-80" : ""}`}
       >
         <span className="flex items-center justify-between gap-1 text-xs text-soft">
@@ -163,7 +164,12 @@ function Tile({ session, today, isChosen, isStop, onChoose }: TileWanted) {
           {by === "teacher" && <Pin size={12} aria-hidden />}
           {by === "session" && <CalendarCheck size={12} aria-hidden />}
         </span>
-        {points.length === 0 && <span className="mt-1 block text-soft">review</span>}
+        {focus && (
+          <span className="mt-1 block leading-tight">
+            {focus.name} <span className="text-xs text-soft">{stepSays[focus.step]}</span>
+          </span>
+        )}
+        {points.length === 0 && !focus && <span className="mt-1 block text-soft">review</span>}
         {points.map(({ gpc, step }) => (
           <span key={gpc} className="mt-0.5 flex items-baseline justify-between gap-1">
             <Spelling gpc={gpc} sound={false} />
