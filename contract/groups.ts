@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MOST_PARTS, partKinds, readingLimits } from "#core/plans";
+import { doers, MOST_PARTS, partKinds, readingLimits } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { focus, routineId, way } from "./routines.ts";
@@ -105,6 +105,9 @@ const part = z.object({
     .readonly()
     .optional(),
   how: note(400),
+  /** Who does it, and marks under the sounds of its words; as its kind has it where they are left out. */
+  who: z.enum(doers).optional(),
+  marks: z.boolean().optional(),
 });
 /** A session as it is planned: the spelling or the two that it teaches, its parts, and what the tool remarks about it. */
 const plan = z.object({

@@ -25,6 +25,8 @@ export const routine = z
           minutes: z.number().int().min(0).max(MOST_PART_MINUTES),
           who: z.enum(doers),
           how: note(400),
+          /** Marks under the sounds of its words; as its kind has it where it is left out. */
+          marks: z.boolean().optional(),
         }),
       )
       .max(MOST_PARTS, `A routine has at most ${MOST_PARTS} parts.`),

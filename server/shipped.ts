@@ -27,6 +27,8 @@ export interface Shipped {
   readonly sentences: readonly string[];
   /** The answers to those of them that are questions. */
   readonly answers: ReadonlyMap<string, string>;
+  /** Phrases, each with the word whose picture it tells of. */
+  readonly phrases: ReadonlyMap<string, string>;
   /** A sentence for each word that has one, to say it in when it is dictated. */
   readonly carriers: ReadonlyMap<string, string>;
   /** Those of them that were written for a word. */
@@ -75,6 +77,7 @@ export function readShipped(folder: string): Shipped {
     pictures: readPictures(text("lexicon/pictures.txt")),
     meanings: readSaidOfWords(text("lexicon/meanings.txt")),
     answers: readAnswers(text("sentences.txt")),
+    phrases: readAnswers(text("phrases.txt")),
     compounds: readSentences(text("compounds.txt")),
     texts: readdirSync(join(folder, "texts"))
       .filter((file) => file.endsWith(".md"))

@@ -52,6 +52,8 @@ export interface Filling {
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
   readonly answers: ReadonlyMap<string, string>;
+  /** Phrases, each with the word whose picture it tells of. */
+  readonly phrases: ReadonlyMap<string, string>;
   readonly texts: readonly ShelfEntry[];
   readonly exceptionWords: readonly string[];
   /** Words that these children had in the last days. */
@@ -161,6 +163,7 @@ export class Filler {
     readSentence: (minutes) => this.sentencesOf(minutes, "readSentence"),
     sentence: () => this.sentencesOf(1, "sentence"),
     yesNo: (minutes) => this.questions(minutes),
+    phrase: (minutes) => this.phrases(2 + minutes * 2),
     text: () => this.text(),
     lastLook: (minutes) => this.looked(3 + minutes),
   };
@@ -336,6 +339,31 @@ export class Filler {
     if (some.length === 0)
       return { items: [], remark: "No question in the list can be read by all of these children yet." };
     return { items: some.map(({ text }) => `${text} (${answers.get(text)})`) };
+  }
+
+  /** Phrases that can be read, those with the target first, each for another picture. */
+  private phrases(count: number): Filled {
+    const { phrases, age } = this.by;
+    const judged = judgeSentences([...phrases.keys()], this.reader, age).filter(
+      ({ text }) => !this.given.includes(text),
+    );
+    const practising = shuffled(
+      judged.filter(({ practises }) => practises),
+      this.from,
+    );
+    const others = shuffled(
+      judged.filter(({ practises }) => !practises),
+      this.from,
+    );
+    const found = new Map<string, string>();
+    for (const { text } of [...practising, ...others]) {
+      const picture = phrases.get(text) ?? "";
+      if (found.size < count && !found.has(picture)) found.set(picture, text);
+    }
+    this.given.push(...found.values());
+    const items = [...found].map(([picture, text]) => `${text} (${picture})`);
+    if (items.length > 0) return { items };
+    return { items, remark: "No phrase in the list can be read by all of these children yet." };
   }
 
   /** The text of the shelf that all can read with most of the target in it. */

@@ -144,6 +144,11 @@ const hows = {
     "Say the sound; children write the spelling and say it while they write. Then it goes into a word, each sound in a box.",
 } as const satisfies Record<OtherNeedKind, string>;
 
+/** What the adult does to teach a need of this kind, in a sentence or two. */
+export function saysOfFocus(kind: OtherNeedKind): string {
+  return hows[kind];
+}
+
 /**
  * A routine as a session about this has it, as long as before: what teaches a spelling teaches this, and one part is changed for
  * another that practises it.

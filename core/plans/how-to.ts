@@ -38,6 +38,7 @@ export function howTo(kind: PartKind, target: Gpc, second?: Gpc): string {
     readSentence: () => "Each child reads a sentence alone, then says it as if telling someone.",
     sentence: () => "Say the sentence twice. Children repeat it, count the words, then write and read it back.",
     yesNo: () => "A child reads the question; all answer, one says why.",
+    phrase: () => "Lay out the pictures. A child reads a phrase and puts it to its picture, or draws it.",
     text: () => "Look at the hard words first. Each child reads alone; ask what happened.",
     lastLook: () => "Each child says the sound at sight. Mark it on the card.",
   };

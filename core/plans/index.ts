@@ -4,6 +4,7 @@ export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./focus.ts";
 export { Forecast } from "./forecast.ts";
+export * from "./keep.ts";
 export * from "./kinds.ts";
 export * from "./materials.ts";
 export * from "./part-kinds.ts";

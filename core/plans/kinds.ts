@@ -22,6 +22,27 @@ interface KindOfPart {
   readonly items: "spellings" | "words" | "spoken" | "lines";
 }
 
+/** Kinds whose words stand with marks under their sounds, where no one says otherwise. */
+const marked: ReadonlySet<PartKind> = new Set([
+  "blend",
+  "readWords",
+  "chain",
+  "build",
+  "writeWords",
+  "exceptionWords",
+]);
+
+/** Whether words of a part stand with marks under their sounds: as it was said, else by its kind. */
+export function hasMarks({
+  kind,
+  marks,
+}: {
+  readonly kind: PartKind;
+  readonly marks?: boolean | undefined;
+}): boolean {
+  return kindsOfPart[kind].items === "words" && (marks ?? marked.has(kind));
+}
+
 export const kindsOfPart: Readonly<Record<PartKind, KindOfPart>> = {
   revisit: {
     ...{ title: "Revisit", minutes: 2, who: "child", materials: "cards", items: "spellings" },
@@ -87,6 +108,10 @@ export const kindsOfPart: Readonly<Record<PartKind, KindOfPart>> = {
   yesNo: {
     ...{ title: "Yes or no", minutes: 1, who: "together", materials: "", items: "lines" },
     about: "A question that is read, answered, and given a reason.",
+  },
+  phrase: {
+    ...{ title: "Phrases and pictures", minutes: 2, who: "child", materials: "strips, pictures", items: "lines" },
+    about: "A phrase of a few words is read and put to its picture.",
   },
   text: {
     ...{ title: "Text", minutes: 5, who: "child", materials: "the text", items: "lines" },

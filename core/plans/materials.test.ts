@@ -22,6 +22,7 @@ test("what is laid out for a session: each thing once, tiles as often as one wor
       part("writeWords", ["feel", "keep", "seed"]),
       part("sentence", ["I can see a bee."]),
       part("yesNo", ["Can a cat sleep? (yes: it can)"]),
+      part("phrase", ["a bee on a flower (bee)"]),
       part("text", ["Mud on the lock"]),
       part("lastLook", ["ee=ee"]),
     ],
@@ -30,7 +31,9 @@ test("what is laid out for a session: each thing once, tiles as often as one wor
   expect(told).toMatchObject({
     cards: ["s=s", "ee=ee", "ch=ch"],
     words: ["feet", "see", "tree", "week", "tea", "sheep", "ship"],
-    lines: ["Can a cat sleep?"],
+    marked: ["feet", "see"],
+    pictures: ["bee"],
+    lines: ["a bee on a flower", "Can a cat sleep?"],
     writes: { words: 3, sentences: 1 },
     mats: [["ee", "ea"]],
     texts: ["Mud on the lock"],
@@ -51,7 +54,7 @@ test("what is laid out for a session: each thing once, tiles as often as one wor
   // A week is laid out once; each session has sheets of its own.
   expect(materialsOf([plan, plan], lexicon)).toEqual({ ...told, mats: [...told.mats, ...told.mats] });
   expect(materialsOf([], lexicon)).toEqual({
-    ...{ cards: [], words: [], lines: [], tiles: [], boxes: 0, mats: [], texts: [] },
+    ...{ cards: [], words: [], marked: [], pictures: [], lines: [], tiles: [], boxes: 0, mats: [], texts: [] },
     writes: { words: 0, sentences: 0 },
   });
 });

@@ -1,5 +1,6 @@
 import { type Gpc, showGrapheme } from "#core/phonics";
 import type { Lexicon } from "#core/words";
+import { hasMarks } from "./kinds.ts";
 import { readOf, type SessionPart } from "./plan.ts";
 
 /** What is laid out for sessions, each thing once. */
@@ -8,6 +9,10 @@ export interface Materials {
   readonly cards: readonly Gpc[];
   /** Words on strips, those to read. */
   readonly words: readonly string[];
+  /** Those of them that stand with marks under their sounds. */
+  readonly marked: readonly string[];
+  /** Pictures, by the words that they show. */
+  readonly pictures: readonly string[];
   /** Sentences and questions on strips, without their answers. */
   readonly lines: readonly string[];
   /** Spellings as tiles, as many of each as the longest need of one word has: `ee`, 2. */
@@ -21,6 +26,9 @@ export interface Materials {
   /** Titles of texts of the shelf. */
   readonly texts: readonly string[];
 }
+
+/** Kinds of part whose words are read from strips. */
+const strips: readonly SessionPart["kind"][] = ["readWords", "readAgain", "exceptionWords", "madeUp"];
 
 /** What is to be laid out for one session, or for those of a week together: what comes twice is laid out once. */
 export function materialsOf(
@@ -49,11 +57,21 @@ export function materialsOf(
   return {
     cards: once([...items("teach", "revisit", "lastLook"), ...own]),
     words: once([
-      ...items("readWords", "readAgain", "exceptionWords", "madeUp"),
+      ...items(...strips),
       ...sorted.flatMap((line) => readOf("sort", line).split(/,\s*/)).filter(Boolean),
       ...items("pairs").flatMap((pair) => pair.split(/\s*\/\s*/)),
     ]),
-    lines: once([...items("readSentence"), ...items("yesNo").map((line) => readOf("yesNo", line))]),
+    marked: once(
+      of(...strips)
+        .filter(hasMarks)
+        .flatMap((part) => part.items),
+    ),
+    pictures: once(items("phrase").flatMap((line) => /\(([^()]+)\)\s*$/.exec(line)?.[1] ?? [])),
+    lines: once([
+      ...items("readSentence"),
+      ...items("phrase").map((line) => readOf("phrase", line)),
+      ...items("yesNo").map((line) => readOf("yesNo", line)),
+    ]),
     tiles: [...tiles]
       .map(([grapheme, count]) => ({ grapheme: showGrapheme(grapheme), count }))
       .sort((one, other) => one.grapheme.localeCompare(other.grapheme)),

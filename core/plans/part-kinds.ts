@@ -2,7 +2,7 @@
 export const partKinds = [
   ...(["revisit", "hear", "teach", "blend", "readWords", "readAgain", "madeUp"] as const),
   ...(["chain", "sort", "pairs", "build", "writeWords", "exceptionWords"] as const),
-  ...(["readSentence", "sentence", "yesNo", "text", "lastLook"] as const),
+  ...(["readSentence", "sentence", "yesNo", "phrase", "text", "lastLook"] as const),
 ] as const;
 export type PartKind = (typeof partKinds)[number];
 

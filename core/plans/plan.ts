@@ -5,7 +5,7 @@ import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
 import { type Focus, soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
 import { fewWords, howTo, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
-import type { PartKind } from "./part-kinds.ts";
+import type { Doer, PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
 import { type Routine, teachesNew, USUAL } from "./routine.ts";
 import { shippedRoutines } from "./shipped.ts";
@@ -20,6 +20,10 @@ export interface SessionPart {
   readonly each?: readonly { readonly childId: string; readonly items: readonly string[] }[];
   /** What the adult does, in a sentence. */
   readonly how: string;
+  /** Who does it; as its kind has it where it is left out. */
+  readonly who?: Doer;
+  /** Marks under the sounds of its words; as its kind has it where it is left out. */
+  readonly marks?: boolean;
 }
 
 export interface SessionPlan {
@@ -54,6 +58,8 @@ export interface PlanWanted {
   readonly sentences: readonly string[];
   /** Answers to those of them that are questions. */
   readonly answers?: ReadonlyMap<string, string>;
+  /** Phrases, each with the word whose picture it tells of. */
+  readonly phrases?: ReadonlyMap<string, string>;
   readonly madeUp?: readonly MadeUp[];
   readonly texts?: readonly ShelfEntry[];
   /** Exception words taught so far, newest last. */
@@ -80,7 +86,7 @@ const MOST_HELPED = 8;
 export function readOf(kind: PartKind, item: string): string {
   if (kindsOfPart[kind].items === "spellings" || kind === "hear" || kind === "text") return "";
   if (kind === "sort") return item.replace(/^[^:]*:\s*/, "");
-  return kind === "yesNo" ? item.replace(/\s*\([^)]*\)$/, "") : item;
+  return kind === "yesNo" || kind === "phrase" ? item.replace(/\s*\([^)]*\)$/, "") : item;
 }
 
 /** What a session teaches anew: nothing where it is review alone, whatever its words practise. */
@@ -148,6 +154,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
       ...{
         children,
         answers: new Map(),
+        phrases: new Map(),
         madeUp: [],
         texts: [],
         hadLately: [],
@@ -166,10 +173,14 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   // Words of a shape, and whole words, are not chosen by a spelling.
   const about = focus.length === 0 || own ? targetsOf({ target, second }) : [];
   const remarks = tooFew({ lexicon, known: wanted.known, targets: about });
-  const parts = routine.parts.map(({ kind, minutes, how }): SessionPart => {
+  const parts = routine.parts.map(({ kind, minutes, who, how, marks }): SessionPart => {
     const { items, each, remark } = filler.fill(kind, minutes);
     if (remark && !remarks.includes(remark)) remarks.push(remark);
-    return { kind, minutes, items, how: how || howTo(kind, target, second), ...(each ? { each } : {}) };
+    return {
+      ...{ kind, minutes, items, how: how || howTo(kind, target, second) },
+      ...{ ...(each ? { each } : {}), ...(who === kindsOfPart[kind].who ? {} : { who }) },
+      ...(marks === undefined ? {} : { marks }),
+    };
   });
   const given = parts
     .filter(({ kind }) => kind !== "madeUp")

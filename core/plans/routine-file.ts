@@ -2,13 +2,15 @@ import { doerNames, kindsOfPart } from "./kinds.ts";
 import { doers, partKinds } from "./part-kinds.ts";
 import { MOST_PART_MINUTES, MOST_PARTS, type Routine, type RoutinePart } from "./routine.ts";
 
+const marksSay = (marks: boolean) => (marks ? "with marks" : "without marks");
+
 /**
  * A routine as Markdown that a person can read and change: a heading, a line, and an item for each part.
  * @example - Read words: 3 min, one child at a time. Nod when you are ready.
  */
 export function routineAsMarkdown({ name, about, parts }: Routine): string {
-  const line = ({ kind, minutes, who, how }: RoutinePart) =>
-    `- ${kindsOfPart[kind].title}: ${minutes} min, ${doerNames[who]}.${how ? ` ${how}` : ""}`;
+  const line = ({ kind, minutes, who, how, marks }: RoutinePart) =>
+    `- ${kindsOfPart[kind].title}: ${minutes} min, ${doerNames[who]}${marks === undefined ? "" : `, ${marksSay(marks)}`}.${how ? ` ${how}` : ""}`;
   return [`# ${name}`, "", ...(about ? [about, ""] : []), ...parts.map(line), ""].join("\n");
 }
 
@@ -45,9 +47,12 @@ function fromMarkdown(text: string): RoutineRead | { readonly trouble: string } 
       const who = doers.find((one) => rest.toLowerCase().startsWith(doerNames[one]));
       if (!kind) leftOut.push(words);
       else {
-        const how = who ? rest.slice(doerNames[who].length).replace(/^\.\s*/, "") : rest;
+        const after = who ? rest.slice(doerNames[who].length) : rest;
+        const said = /^[,\s]*(with|without) marks\b/i.exec(after);
+        const how = (said ? after.slice(said[0].length) : after).replace(/^\.\s*/, "");
         parts.push({
           kind,
+          ...(said ? { marks: said[1]?.toLowerCase() === "with" } : {}),
           minutes: within(Number(minutes)),
           who: who ?? kindsOfPart[kind].who,
           how: how.slice(0, 400),
@@ -68,7 +73,7 @@ function fromJson(text: string): RoutineRead | { readonly trouble: string } {
   const { name, about, parts } = read as Record<string, unknown>;
   const leftOut: string[] = [];
   const list = (Array.isArray(parts) ? parts : []).flatMap((one: unknown): RoutinePart[] => {
-    const { kind, minutes, who, how } = (one ?? {}) as Record<string, unknown>;
+    const { kind, minutes, who, how, marks } = (one ?? {}) as Record<string, unknown>;
     const found = partKinds.find((each) => each === kind);
     if (!found) {
       leftOut.push(String(kind ?? "a part without a kind").slice(0, 60));
@@ -77,6 +82,7 @@ function fromJson(text: string): RoutineRead | { readonly trouble: string } {
     return [
       {
         kind: found,
+        ...(typeof marks === "boolean" ? { marks } : {}),
         minutes: within(Number(minutes)),
         who: doers.find((each) => each === who) ?? kindsOfPart[found].who,
         how: typeof how === "string" ? how.trim().slice(0, 400) : "",

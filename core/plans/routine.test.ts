@@ -34,7 +34,7 @@ const order = readOrder(read("orders/words-first.txt"));
 const stock = {
   lexicon,
   ...{ sentences: readSentences(read("sentences.txt")), answers: readAnswers(read("sentences.txt")) },
-  madeUp: readMadeUp(read("lexicon/made-up.txt")),
+  ...{ madeUp: readMadeUp(read("lexicon/made-up.txt")), phrases: readAnswers(read("phrases.txt")) },
   texts: [{ title: "Sam", body: "Sam sat. Sam had a cat.", exceptions: [] }],
 };
 const at = (step: string, target: string, change = {}) => ({
@@ -56,6 +56,14 @@ test("every kind of part is filled where there is enough to fill it from", () =>
   const plan = planSession({ ...at("s24", "ai=ai"), routine: all });
   expect(plan.parts.map(({ kind }) => kind)).toEqual([...partKinds]);
   for (const { kind, items } of plan.parts) expect(items.length, kind).toBeGreaterThan(0);
+  // Phrases have a picture each, none twice, those with the spelling of the day first.
+  const told = part(plan, "phrase").map((item) => /\((\w+)\)$/.exec(item)?.[1] ?? "");
+  expect(new Set(told).size).toBe(told.length);
+  const hasTarget = (item: string) =>
+    readOf("phrase", item)
+      .split(" ")
+      .some((word) => wordOf(word)?.units.some(({ gpc }) => gpc === "ai=ai"));
+  expect(part(plan, "phrase").filter(hasTarget).length).toBeGreaterThan(2);
 });
 
 test("words that are heard have the sound where it is said to be", () => {

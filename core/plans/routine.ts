@@ -7,6 +7,8 @@ export interface RoutinePart {
   readonly who: Doer;
   /** In the school's own words; empty where the tool's will do. */
   readonly how: string;
+  /** Marks under the sounds of its words; as its kind has it where it is left out. */
+  readonly marks?: boolean | undefined;
 }
 
 /** How a school holds its sessions: parts in an order of its own. A kind may come twice. */

@@ -34,7 +34,7 @@ export const shippedRoutines: Readonly<Record<ShippedId, Routine>> = {
     about: "The sound is heard before its spelling is seen; words are built before they are written.",
     parts: [
       ...[part("revisit", 2), part("hear", 2), part("teach", 3), part("blend", 2), part("build", 3)],
-      ...[part("readWords", 3), part("sentence", 3), part("lastLook", 2)],
+      ...[part("readWords", 3), part("phrase", 1), part("sentence", 3), part("lastLook", 1)],
     ],
   },
   changing: {

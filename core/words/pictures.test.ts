@@ -1,11 +1,12 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { readLexicon, readPictures } from "./index.ts";
+import { readAnswers, readLexicon, readPictures } from "./index.ts";
 
+const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+const plurals: Readonly<Record<string, string>> = { men: "man", mice: "mouse" };
 const pictures = readPictures(readFileSync("data/lexicon/pictures.txt", "utf8"));
 
 test("hundreds of words have a picture; each is a word of the list that a child of nine knows", () => {
-  const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
   expect(pictures.size).toBeGreaterThan(400);
   const odd = [...pictures.keys()].filter((word) => (lexicon.find(word)[0]?.knownBy ?? 12) > 9);
   expect(odd).toEqual([]);
@@ -30,4 +31,20 @@ test("a line gives its words one picture", () => {
     ["cat", "🐈"],
     ["kitten", "🐈"],
   ]);
+});
+
+test("each phrase has a picture that shows a word of it, and is a few words that children know when they hear them", () => {
+  const phrases = [...readAnswers(readFileSync("data/phrases.txt", "utf8"))];
+  expect(phrases.length).toBeGreaterThan(250);
+  expect(new Set(phrases.map(([phrase]) => phrase)).size).toBe(phrases.length);
+  const shown = new Map(phrases);
+  for (const [phrase, word] of shown) {
+    const words = phrase.split(" ");
+    expect(pictures.has(word), phrase).toBe(true);
+    expect(words.length, phrase).toBeGreaterThan(1);
+    expect(words.length, phrase).toBeLessThan(7);
+    const isIt = (one: string) => one === word || one === `${word}s` || plurals[one] === word;
+    expect(words.some(isIt), phrase).toBe(true);
+    for (const one of words) expect(lexicon.find(one)[0]?.knownBy ?? 12, `${phrase}: ${one}`).toBeLessThan(9);
+  }
 });

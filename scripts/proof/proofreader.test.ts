@@ -41,6 +41,7 @@ describe("what ships", () => {
     expect(proofreader.size).toBe(lexicon.words.length);
     expect(proofreader.text(lexicon.words.map(({ text }) => text).join(" "), all)).toEqual([]);
     expect(proofreader.text(sentences.join("\n"), all)).toEqual([]);
+    expect(proofreader.text(readSentences(read("phrases.txt")).join("\n"), { ...all, age: 9 })).toEqual([]);
   });
 
   test("every split of the list spells its word, and no made-up word is one or sounds like one", () => {

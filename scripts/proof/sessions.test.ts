@@ -1,7 +1,17 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { exceptionWordsUpTo, type OrderContent, readOrder, taughtUpTo } from "#core/order";
-import { partKinds, planSession, type Routine, readOf, routineIn, shippedRoutines, ways } from "#core/plans";
+import {
+  partKinds,
+  planSession,
+  type Routine,
+  readOf,
+  routineAbout,
+  routineIn,
+  shippedRoutines,
+  targetsOf,
+  ways,
+} from "#core/plans";
 import { readLibraryText } from "#core/reading";
 import {
   dice,
@@ -20,6 +30,17 @@ const lexicon = readLexicon(read("lexicon/lexicon.txt"));
 const madeUp = readMadeUp(read("lexicon/made-up.txt"));
 const sentences = readSentences(read("sentences.txt"));
 const answers = readAnswers(read("sentences.txt"));
+const phrases = readAnswers(read("phrases.txt"));
+const focuses = [
+  ...[
+    ["contrast sound b/d"],
+    ["contrast sound e/i"],
+    ["contrast spelling ee/ea"],
+    ["blend CCVC"],
+    ["blend CVCC", "blend CCVCC"],
+  ],
+  ...[["blend CV.CVC"], ["read said", "read was"], ["write the"], ["spell sh=sh"]],
+];
 const orders = readdirSync("data/orders").map((file) => readOrder(read(`orders/${file}`)));
 const texts = readdirSync("data/texts").map((file) => readLibraryText(read(`texts/${file}`)));
 const everySpelling = lexicon.words.flatMap((word) => word.units.map(({ gpc }) => gpc));
@@ -47,14 +68,16 @@ function session(seed: number): { readonly items: number; readonly faults: reado
   // Every third teaches two, every fourth teaches again in another way.
   const second = seed % 3 === 0 ? taught[random.pick(taught.length)] : undefined;
   const way = seed % 4 === 0 ? (ways[random.pick(ways.length)] ?? null) : null;
+  // Every fifth is about something that is no spelling.
+  const focus = seed % 5 === 0 ? (focuses[random.pick(focuses.length)] ?? []) : [];
   const plan = planSession({
-    ...{ known, target, age, sentences, answers, madeUp, texts, exceptionWords, second, seed },
-    routine: routineIn(routine, way),
+    ...{ known, target, age, sentences, answers, phrases, madeUp, texts, exceptionWords, second, focus, seed },
+    routine: routineAbout(routineIn(routine, way), focus),
     lexicon: withinAge(lexicon, age),
     revisit: taught.slice(-4),
     children: [{ id: "one", chances: new Map(taught.map((gpc) => [gpc, random.pick(100) / 100])) }],
   });
-  const readable = [...known, target, ...(second ? [second] : [])];
+  const readable = [...known, ...targetsOf(plan)];
   const wholes = new Set(exceptionWords.map((word) => word.toLowerCase()));
   const faults = plan.parts.flatMap(({ kind, items }): readonly Fault[] => {
     if (kind === "madeUp") {

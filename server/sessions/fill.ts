@@ -60,6 +60,7 @@ export function fillSession(
     age: common.age,
     sentences: stock.sentences,
     answers: stock.answers,
+    phrases: stock.phrases,
     madeUp: stock.madeUp,
     texts: stock.texts,
     children: common.children.map(({ id, chances }) => ({

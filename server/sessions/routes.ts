@@ -12,7 +12,7 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { focusName, type SessionPart, USUAL } from "#core/plans";
+import { focusName, kindsOfPart, type SessionPart, USUAL } from "#core/plans";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
@@ -192,12 +192,12 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         },
         ...{ groupId: session.groupId, routine: USUAL, heldOn: session.heldOn },
       };
-      const { kind, minutes, how } = part;
+      const { kind, minutes, how, marks, who = kindsOfPart[kind].who } = part;
       const from = await school.planning.toFill(wanted);
       const given = session.plan.parts.flatMap(({ items }) => items);
       const one: ToFill = {
         ...from,
-        routine: { name: "", about: "", parts: [{ kind, minutes, who: "child", how }] },
+        routine: { name: "", about: "", parts: [{ kind, minutes, who, how, marks }] },
         hadLately: [...from.hadLately, ...given],
       };
       const done = await jobs.run("fillSession", one, body.seed, { signal: untilGone(request) });

@@ -1,6 +1,6 @@
 import type { PlanBody, SessionView } from "#contract";
 import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
-import { focusName, kindsOfPart, targetsOf, teachesNew } from "#core/plans";
+import { focusName, hasMarks, kindsOfPart, targetsOf, teachesNew } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
 import { todayHere } from "#web/device/clock.ts";
@@ -93,7 +93,11 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
               >
                 {part.items.map((item) => (
                   <li key={item}>
-                    {isSmall(part.kind) ? <Spelling gpc={item} /> : <CardWord text={item} read={readOf?.(item)} />}
+                    {isSmall(part.kind) ? (
+                      <Spelling gpc={item} />
+                    ) : (
+                      <CardWord text={item} read={hasMarks(part) ? readOf?.(item) : undefined} />
+                    )}
                   </li>
                 ))}
               </ul>

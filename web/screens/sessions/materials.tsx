@@ -1,5 +1,5 @@
 import { Printer } from "lucide-react";
-import { type ReactNode, useMemo } from "react";
+import { type ReactNode, useEffect, useMemo } from "react";
 import { useParams, useSearchParams } from "react-router";
 import { getSession, listSessions, type SessionView } from "#contract";
 import { mondayOf } from "#core/groups";
@@ -11,7 +11,11 @@ import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
+import { BracketWord } from "#web/parts/marks.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { loadPictures, pictureStyle } from "#web/parts/pictures.ts";
+
+type Ground = NonNullable<ReturnType<typeof useLexicon>["ground"]>;
 
 /** What a session needs on the table, on A4 with lines to cut along; of one session, or of all of its group in that week. */
 export function Screen() {
@@ -64,7 +68,7 @@ export function Screen() {
         </>
       }
     >
-      <Several first={data} others={others} lexicon={ground.lexicon} />
+      <Several first={data} others={others} ground={ground} />
     </Page>
   );
 }
@@ -73,28 +77,23 @@ export function Screen() {
 function Several({
   first,
   others,
-  lexicon,
+  ground,
   known = [],
 }: {
   first: SessionView;
   others: readonly string[];
-  lexicon: Parameters<typeof materialsOf>[1];
+  ground: Ground;
   known?: readonly SessionView[];
 }) {
   const [next, ...rest] = others;
   const { data } = useAsk(getSession, next ? { params: { id: next } } : null);
   const sessions = useMemo(() => [first, ...known], [first, known]);
-  if (next && data) return <Several {...{ first, lexicon }} others={rest} known={[...known, data]} />;
-  return next ? <Waiting rows={9} /> : <Laid sessions={sessions} lexicon={lexicon} />;
+  if (next && data) return <Several {...{ first, ground }} others={rest} known={[...known, data]} />;
+  return next ? <Waiting rows={9} /> : <Laid sessions={sessions} ground={ground} />;
 }
 
-function Laid({
-  sessions,
-  lexicon,
-}: {
-  sessions: readonly SessionView[];
-  lexicon: Parameters<typeof materialsOf>[1];
-}) {
+function Laid({ sessions, ground }: { sessions: readonly SessionView[]; ground: Ground }) {
+  const { lexicon } = ground;
   const laid = useMemo(
     () =>
       materialsOf(
@@ -103,6 +102,11 @@ function Laid({
       ),
     [sessions, lexicon],
   );
+  const shown = useMemo(
+    () => laid.pictures.flatMap((word) => ({ word, sign: ground.pictures[word] ?? "" })).filter(({ sign }) => sign),
+    [laid, ground],
+  );
+  useEffect(() => void loadPictures(shown.map(({ sign }) => sign)), [shown]);
   const names = sessions[0]?.members.map(({ name }) => name) ?? [];
   return (
     <>
@@ -120,7 +124,20 @@ function Laid({
         <Grid columns="grid-cols-2">
           {laid.words.map((word) => (
             <Cut key={word} tall="h-[2.6cm]">
-              <span className="text-[30pt] leading-none">{word}</span>
+              <span className="text-[30pt] leading-none">
+                <StripWord word={word} lexicon={laid.marked.includes(word) ? lexicon : undefined} />
+              </span>
+            </Cut>
+          ))}
+        </Grid>
+      </Sheet>
+      <Sheet title="Pictures" show={shown.length > 0}>
+        <Grid columns="grid-cols-3">
+          {shown.map(({ word, sign }) => (
+            <Cut key={word} tall="h-[4.4cm]">
+              <span role="img" aria-label={word} style={pictureStyle} className="text-[56pt] leading-none">
+                {sign}
+              </span>
             </Cut>
           ))}
         </Grid>
@@ -194,12 +211,19 @@ function Laid({
   );
 }
 
+/** A word as its strip has it: with marks under its sounds where the list knows it. */
+function StripWord({ word, lexicon }: { word: string; lexicon: Ground["lexicon"] | undefined }) {
+  const units = lexicon?.find(word)[0]?.units;
+  return units ? <BracketWord text={word} units={units} /> : word;
+}
+
 /** The list of what to lay out, which comes first on paper too. */
 function Needed({ laid, readers }: { laid: Materials; readers: number }) {
   const tiles = laid.tiles.reduce((sum, { count }) => sum + count, 0);
   const lines = [
     laid.cards.length > 0 && plural(laid.cards.length, "card"),
     laid.words.length > 0 && plural(laid.words.length, "word strip"),
+    laid.pictures.length > 0 && plural(laid.pictures.length, "picture"),
     laid.lines.length > 0 && plural(laid.lines.length, "sentence strip"),
     tiles > 0 && plural(tiles, "tile"),
     laid.boxes > 0 && `${plural(readers, "row")} of ${plural(laid.boxes, "box", "boxes")}`,

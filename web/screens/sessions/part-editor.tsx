@@ -1,8 +1,8 @@
-import { Pencil, RefreshCw } from "lucide-react";
+import { ArrowDown, ArrowUp, Pencil, RefreshCw, X } from "lucide-react";
 import { useState } from "react";
 import type { PlanBody } from "#contract";
 import { correspondences, type Gpc, showGrapheme } from "#core/phonics";
-import { kindsOfPart, readOf } from "#core/plans";
+import { hasMarks, kindsOfPart, readOf } from "#core/plans";
 import { judgeText, judgeWord, type TaughtReader, type WordVerdict } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
@@ -21,6 +21,11 @@ interface PartWanted {
   readonly onChange: (part: Part) => Promise<boolean>;
   /** Fills it with others; missing where there is nothing to choose. */
   readonly onOthers?: (() => Promise<unknown>) | undefined;
+  /** Gives it another place in the session; missing at its ends. */
+  readonly onEarlier?: (() => void) | undefined;
+  readonly onLater?: (() => void) | undefined;
+  /** Missing where it is the only one. */
+  readonly onRemove?: (() => void) | undefined;
 }
 
 const everySpelling: readonly Gpc[] = correspondences
@@ -33,7 +38,7 @@ function whatOf(kind: Part["kind"]): What {
 }
 
 /** One part of the plan: read it, or edit its minutes and its lines. */
-export function PartEditor({ part, nameOf, reader, onChange, onOthers }: PartWanted) {
+export function PartEditor({ part, nameOf, reader, onChange, onOthers, onEarlier, onLater, onRemove }: PartWanted) {
   const [editing, setEditing] = useState(false);
   return (
     <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={kindsOfPart[part.kind].title}>
@@ -64,7 +69,7 @@ export function PartEditor({ part, nameOf, reader, onChange, onOthers }: PartWan
       </header>
       <p className="text-soft">{part.how}</p>
       {editing ? (
-        <Editing part={part} reader={reader} onClose={() => setEditing(false)} onChange={onChange} />
+        <Editing {...{ part, reader, onChange, onEarlier, onLater, onRemove }} onClose={() => setEditing(false)} />
       ) : (
         <Items part={part} nameOf={nameOf} reader={reader} />
       )}
@@ -135,7 +140,17 @@ function Items({ part, nameOf, reader }: Pick<PartWanted, "part" | "nameOf" | "r
               {word}
             </span>
           ))}
-        {verdicts.map((verdict) => (
+        {reader &&
+          !hasMarks(part) &&
+          part.items.map((word, at) => (
+            <span
+              key={word}
+              className={`font-child ${verdicts[at]?.verdict === "not yet" ? "rounded bg-damson-pale px-1" : ""}`}
+            >
+              {word}
+            </span>
+          ))}
+        {(hasMarks(part) ? verdicts : []).map((verdict) => (
           <span key={verdict.text} className={verdict.verdict === "not yet" ? "rounded bg-damson-pale px-1" : ""}>
             <BracketWord text={verdict.text} units={verdict.reading.units} unexpected={verdict.unexpected} />
           </span>
@@ -184,12 +199,14 @@ function Editing({
   reader,
   onClose,
   onChange,
-}: {
-  part: Part;
-  reader: TaughtReader | undefined;
+  onEarlier,
+  onLater,
+  onRemove,
+}: Pick<PartWanted, "part" | "reader" | "onChange" | "onEarlier" | "onLater" | "onRemove"> & {
   onClose: () => void;
-  onChange: (part: Part) => Promise<boolean>;
 }) {
+  const { title } = kindsOfPart[part.kind];
+  const [marks, setMarks] = useState(hasMarks(part));
   const [minutes, setMinutes] = useState(String(part.minutes));
   const what = whatOf(part.kind);
   const byLine = what === "lines" || part.kind === "hear";
@@ -208,7 +225,8 @@ function Editing({
         : text.split(/[\s,;]+/).filter(Boolean),
     ),
   ];
-  useUnsaved(changed || minutes !== String(part.minutes));
+  const isDirty = changed || marks !== hasMarks(part) || minutes !== String(part.minutes);
+  useUnsaved(isDirty);
   const items = spelled ? gpcs : written;
   const problem = items.some((item) => item.length > 200)
     ? "At most 200 characters a line."
@@ -220,7 +238,8 @@ function Editing({
     // Cards that were changed by hand are for all of them.
     const { each, ...others } = part;
     const kept = each && !changed ? { each } : {};
-    if (await onChange({ ...others, ...kept, minutes: whole, items: [...items] })) onClose();
+    const marked = marks === hasMarks(part) ? {} : { marks };
+    if (await onChange({ ...others, ...kept, ...marked, minutes: whole, items: [...items] })) onClose();
   };
   const verdicts =
     spelled || what === "spoken" || part.kind === "exceptionWords" || !reader
@@ -274,6 +293,46 @@ function Editing({
           Save
         </Button>
         <Button onClick={onClose}>Leave as it was</Button>
+        {kindsOfPart[part.kind].items === "words" && part.kind !== "madeUp" && (
+          <label className="flex min-h-9 items-center gap-2 text-sm">
+            <input
+              type="checkbox"
+              className="size-4 accent-leaf"
+              checked={marks}
+              onChange={(event) => setMarks(event.target.checked)}
+            />
+            marks under the sounds
+          </label>
+        )}
+        <span className="ml-auto flex">
+          <Button
+            shape="quiet"
+            className="px-1.5"
+            disabled={isDirty || !onEarlier}
+            aria-label={`${title} earlier`}
+            onClick={onEarlier}
+          >
+            <ArrowUp size={16} aria-hidden />
+          </Button>
+          <Button
+            shape="quiet"
+            className="px-1.5"
+            disabled={isDirty || !onLater}
+            aria-label={`${title} later`}
+            onClick={onLater}
+          >
+            <ArrowDown size={16} aria-hidden />
+          </Button>
+          <Button
+            shape="quiet"
+            className="px-1.5"
+            disabled={isDirty || !onRemove}
+            aria-label={`Take ${title} out`}
+            onClick={onRemove}
+          >
+            <X size={16} aria-hidden />
+          </Button>
+        </span>
       </div>
     </div>
   );

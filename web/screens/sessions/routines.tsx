@@ -5,6 +5,7 @@ import {
   type Doer,
   doerNames,
   doers,
+  hasMarks,
   kindsOfPart,
   MOST_PARTS,
   minutesOfRoutine,
@@ -157,12 +158,16 @@ function Shown({
         {routine.about} {plural(minutes, "minute")} in {plural(routine.parts.length, "part")}.
       </p>
       <ol className="flex flex-col divide-y divide-line">
-        {routine.parts.map(({ kind, minutes: its, who, how }, at) => (
+        {routine.parts.map(({ kind, minutes: its, who, how, marks }, at) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice
           <li key={`${kind} ${at}`} className="flex gap-3 py-1.5">
             <span className="w-14 text-right tabular-nums">{its} min</span>
             <span>
-              <strong>{kindsOfPart[kind].title}</strong> <span className="text-sm text-soft">{doerNames[who]}</span>
+              <strong>{kindsOfPart[kind].title}</strong>{" "}
+              <span className="text-sm text-soft">
+                {doerNames[who]}
+                {marks === undefined ? "" : marks ? ", with marks" : ", without marks"}
+              </span>
               <span className="block text-sm text-soft">{how || kindsOfPart[kind].about}</span>
             </span>
           </li>
@@ -357,6 +362,18 @@ function PartLine({
           <X size={16} aria-hidden />
         </Button>
       </div>
+      {kindsOfPart[part.kind].items === "words" && (
+        <label className="flex min-h-8 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            className="size-4 accent-leaf"
+            checked={hasMarks(part)}
+            aria-label={`Marks under sounds: ${called}`}
+            onChange={(event) => onPut({ marks: event.target.checked })}
+          />
+          marks under the sounds
+        </label>
+      )}
       <TextArea
         bare
         rows={1}

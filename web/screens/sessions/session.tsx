@@ -1,13 +1,10 @@
 import { Copy, Printer, RefreshCw, Share2 } from "lucide-react";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import {
-  copySession,
   editSession,
-  getOtherNeeds,
   getSchool,
   getSession,
-  listGroups,
   otherPart,
   type PlanBody,
   removeSession,
@@ -16,29 +13,24 @@ import {
   type SessionView,
 } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
-import { focusName, kindsOfPart, targetsOf, USUAL } from "#core/plans";
+import { focusName, kindsOfPart, type PartKind, targetsOf } from "#core/plans";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
-import { useRoutines } from "#web/device/routines.ts";
-import { newId, newSeed } from "#web/device/settings.ts";
+import { newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
-import { Choice, TextField } from "#web/parts/field.tsx";
-import { sharedNeeds } from "#web/parts/other-needs.ts";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
-import { RoutineChoice } from "#web/parts/routine-choice.tsx";
-import { SpellingOptions } from "#web/parts/spelling-row.tsx";
-import { AboutChoice, aboutOf } from "#web/parts/teaches.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { SessionCard } from "./card.tsx";
-import { PartEditor } from "./part-editor.tsx";
 import { ReportForm } from "./report-form.tsx";
 import { Reports } from "./reports.tsx";
+import { SessionParts } from "./session-parts.tsx";
+import { CopySheet, KeepSheet, PlanSheet, type Replan } from "./session-sheets.tsx";
 import { SharePanel } from "./share-panel.tsx";
 
 /** One session: its plan to edit, its card to print, its link to share, and what came back. */
@@ -78,7 +70,7 @@ function saysOfPlan(plan: PlanBody): Record<string, string> {
 function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
   const { ground } = useLexicon();
-  const [dialog, setDialog] = useState<"share" | "report" | "plan" | "copy" | null>(null);
+  const [dialog, setDialog] = useState<"share" | "report" | "plan" | "copy" | "keep" | null>(null);
   const reader: TaughtReader | undefined = useMemo(
     () =>
       ground && {
@@ -90,6 +82,11 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       },
     [session, ground],
   );
+  /** What is undone later is written over what stands by then. */
+  const newest = useRef(session);
+  useEffect(() => {
+    newest.current = session;
+  }, [session]);
   const names = session.members.map((member) => member.name);
 
   const write = async (run: () => Promise<unknown>, said?: string) => {
@@ -109,7 +106,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
     write(() =>
       saveOver({
         content: change,
-        onto: session.version,
+        onto: newest.current.version,
         send: (content, version) => call(editSession, { params: { id: session.id }, body: { ...content, version } }),
         says: ({ heldOn, plan }) => ({
           ...(heldOn === undefined || change.heldOn === undefined ? {} : { Day: nearDay(heldOn, today) }),
@@ -152,6 +149,19 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       toast.error(wordsOfError(error));
       await refreshAll();
     }
+  };
+  /** A part of this kind at the end, filled for these children; without anything to fill it with it stays empty. */
+  const fill = async (kind: PartKind) => {
+    const { minutes } = kindsOfPart[kind];
+    const { parts } = session.plan;
+    const plan = { ...session.plan, parts: [...parts, { kind, minutes, items: [], how: "" }] };
+    await write(async () => {
+      const { version } = await call(editSession, {
+        params: { id: session.id },
+        body: { version: session.version, plan },
+      });
+      await call(otherPart, { params: { id: session.id, at: parts.length }, body: { version, seed: newSeed() } });
+    });
   };
   const remove = async () => {
     if (!(await write(() => call(removeSession, { params: { id: session.id } })))) return;
@@ -210,22 +220,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
               {remark}
             </p>
           ))}
-          {session.plan.parts.map((part, at) => (
-            <PartEditor
-              // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and parts keep their order
-              key={`${part.kind} ${at}`}
-              part={part}
-              onOthers={["teach", "lastLook", "exceptionWords"].includes(part.kind) ? undefined : () => others(at)}
-              nameOf={(id) => session.members.find((one) => one.id === id)?.name ?? ""}
-              reader={reader}
-              onChange={(changed) =>
-                savePlan({
-                  ...session.plan,
-                  parts: session.plan.parts.map((one, index) => (index === at ? changed : one)),
-                })
-              }
-            />
-          ))}
+          <SessionParts {...{ session, reader, onPlan: savePlan, onOthers: others, onFill: fill }} />
         </div>
         <div className="flex flex-col gap-4">
           <Reports session={session} today={today} />
@@ -260,8 +255,10 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           onReplan={replan}
           onRemove={remove}
           onDay={(heldOn) => edit({ heldOn })}
+          onKeep={() => setDialog("keep")}
         />
       )}
+      {dialog === "keep" && <KeepSheet session={session} onClose={() => setDialog(null)} />}
       {dialog === "copy" && <CopySheet session={session} onClose={() => setDialog(null)} />}
       {dialog === "report" && (
         <Sheet open onClose={() => setDialog(null)} title="What happened">
@@ -269,127 +266,5 @@ function Session({ session, today }: { session: SessionView; today: string }) {
         </Sheet>
       )}
     </Page>
-  );
-}
-
-/** The same plan on another day, for whoever is in the group now. */
-function CopySheet({ session, onClose }: { session: SessionView; onClose: () => void }) {
-  const navigate = useNavigate();
-  const [id] = useState(newId);
-  const [day, setDay] = useState(todayHere());
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const copy = async () => {
-    try {
-      await call(copySession, { params: { id: session.id }, body: { id, heldOn: day } });
-      void refreshAll();
-      onClose();
-      navigate(`/sessions/${id}`);
-      toast("Copied. Words that someone new in the group cannot read yet are marked in it.");
-    } catch (error) {
-      setTrouble(wordsOfError(error));
-    }
-  };
-  return (
-    <Sheet open onClose={onClose} title="Copy this session">
-      <div className="flex flex-col gap-3">
-        <TextField
-          label="On"
-          type="date"
-          value={day}
-          hint={`For whoever is in ${session.groupName} now. The plan can be changed there.`}
-          problem={trouble ?? undefined}
-          onChange={(event) => setDay(event.target.value)}
-        />
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button shape="main" disabled={!day} onClick={copy}>
-            Copy to this day
-          </Button>
-        </div>
-      </div>
-    </Sheet>
-  );
-}
-
-interface Replan {
-  readonly target: string;
-  readonly second: string | null;
-  readonly focus: readonly string[] | null;
-  readonly routine: string;
-}
-
-interface PlanSheetWanted {
-  readonly session: SessionView;
-  readonly onClose: () => void;
-  readonly onReplan: (wanted: Replan) => Promise<boolean>;
-  readonly onDay: (day: string) => Promise<boolean>;
-  readonly onRemove: () => void;
-}
-
-function PlanSheet({ session, onClose, onReplan, onDay, onRemove }: PlanSheetWanted) {
-  const [day, setDay] = useState(session.heldOn);
-  const [target, setTarget] = useState(session.plan.target);
-  const [second, setSecond] = useState(session.plan.second ?? "");
-  const options = [...new Set([...targetsOf(session.plan), ...session.targets])];
-  const [focus, setFocus] = useState<readonly string[] | null>(session.plan.focus ?? null);
-  const others = useAskSliced(getOtherNeeds, { query: {} });
-  const abouts = aboutOf(others.data ? sharedNeeds(others.data, new Set(session.members.map(({ id }) => id))) : []);
-  const planned = session.plan.focus;
-  const isListed = !planned || abouts.some(({ ids }) => ids.join() === planned.join());
-  const about = isListed ? abouts : [...abouts, { name: focusName(planned), ids: planned }];
-  const groups = useAsk(listGroups, {});
-  const [routine, setRoutine] = useState<string>();
-  const routines = useRoutines();
-  const usual = groups.data?.find(({ id }) => id === session.groupId)?.routine ?? USUAL;
-  const run = async (work: Promise<boolean>) => {
-    if (await work) onClose();
-  };
-  return (
-    <Sheet open onClose={onClose} title="Change day or target">
-      <div className="flex flex-col gap-4">
-        <div className="flex items-end gap-2">
-          <div className="flex-1">
-            <TextField label="Day" type="date" value={day} onChange={(event) => setDay(event.target.value)} />
-          </div>
-          <Button disabled={!day || day === session.heldOn} onClick={() => void run(onDay(day))}>
-            Move to this day
-          </Button>
-        </div>
-        <AboutChoice options={about} value={focus} onSet={setFocus} />
-        <div className="flex items-end gap-2">
-          <div className={focus ? "hidden" : "flex-1"}>
-            <Choice label="Teach" value={target} onChange={(event) => setTarget(event.target.value)}>
-              <SpellingOptions gpcs={options} />
-            </Choice>
-          </div>
-          <div className={focus ? "hidden" : "flex-1"}>
-            <Choice label="and" value={second} onChange={(event) => setSecond(event.target.value)}>
-              <option value="">nothing else</option>
-              <SpellingOptions gpcs={options.filter((gpc) => gpc !== target)} />
-            </Choice>
-          </div>
-          <Button
-            onClick={() =>
-              void run(
-                onReplan({
-                  ...{ target, focus, routine: routine ?? usual },
-                  second: second && second !== target ? second : null,
-                }),
-              )
-            }
-          >
-            Fill anew
-          </Button>
-        </div>
-        <RoutineChoice routines={routines} label="Held as" value={routine ?? usual} onSet={setRoutine} />
-        <p className="text-sm text-soft">
-          Filling anew takes other words and a new sentence; what you edited in this plan goes.
-        </p>
-        <div className="flex justify-between border-t border-line pt-3">
-          <Button onClick={onRemove}>Remove this session</Button>
-          <Button onClick={onClose}>Close</Button>
-        </div>
-      </div>
-    </Sheet>
   );
 }

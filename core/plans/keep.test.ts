@@ -1,0 +1,35 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "vitest";
+import { readLexicon } from "#core/words";
+import { planSession, type Routine, readRoutine, routineAsMarkdown, routineOf, shippedRoutines } from "./index.ts";
+
+const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+const from = {
+  ...{ known: new Set(["s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m"]), target: "d=d", lexicon, seed: 2 },
+  ...{ revisit: ["s=s"], sentences: [], exceptionWords: ["the"] },
+};
+
+test("the parts of a session are a routine again, whatever it taught; own words stay", () => {
+  for (const routine of Object.values(shippedRoutines)) {
+    const plan = planSession({ ...from, routine });
+    expect(routineOf(plan, routine.name)).toEqual({ ...routine, about: "" });
+  }
+  const own: Routine = {
+    ...{ name: "Ours", about: "" },
+    parts: [
+      { kind: "readWords", minutes: 4, who: "together", how: "Nod when you are ready.", marks: false },
+      { kind: "readAgain", minutes: 1, who: "child", how: "", marks: true },
+    ],
+  };
+  const plan = planSession({ ...from, routine: own });
+  expect(plan.parts.map(({ who, marks }) => [who, marks])).toEqual([
+    ["together", false],
+    [undefined, true],
+  ]);
+  expect(routineOf(plan, "Ours")).toEqual(own);
+  // Marks are in its file too.
+  const text = routineAsMarkdown(own);
+  expect(text).toContain("- Read words: 4 min, all together, without marks. Nod when you are ready.");
+  expect(readRoutine(text)).toEqual({ routine: own, leftOut: [] });
+  expect(readRoutine(JSON.stringify(own))).toEqual({ routine: own, leftOut: [] });
+});

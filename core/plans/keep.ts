@@ -1,0 +1,26 @@
+import { kindOfFocus, saysOfFocus } from "./focus.ts";
+import { howTo } from "./how-to.ts";
+import { kindsOfPart } from "./kinds.ts";
+import type { SessionPlan } from "./plan.ts";
+import type { Routine, RoutinePart } from "./routine.ts";
+
+/**
+ * The parts of a session as a routine for others: their order, minutes, who does them and marks. What the adult does is kept where it is
+ * in someone's own words; what the tool wrote for this spelling is written anew for the next.
+ */
+export function routineOf(plan: Pick<SessionPlan, "target" | "second" | "focus" | "parts">, name: string): Routine {
+  const { target, second, focus = [] } = plan;
+  const kind = kindOfFocus(focus);
+  const isOurs = (part: SessionPlan["parts"][number]) =>
+    [howTo(part.kind, target, second), ...(kind ? [saysOfFocus(kind)] : [])].includes(part.how);
+  return {
+    ...{ name, about: "" },
+    parts: plan.parts.map(
+      (part): RoutinePart => ({
+        ...{ kind: part.kind, minutes: part.minutes, who: part.who ?? kindsOfPart[part.kind].who },
+        how: isOurs(part) ? "" : part.how,
+        ...(part.marks === undefined ? {} : { marks: part.marks }),
+      }),
+    ),
+  };
+}
