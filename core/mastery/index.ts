@@ -18,6 +18,7 @@ export * from "./known.ts";
 export * from "./left-out.ts";
 export * from "./map.ts";
 export * from "./mind.ts";
+export * from "./need-ids.ts";
 export * from "./other-needs.ts";
 export * from "./own-values.ts";
 export * from "./parameters.ts";

@@ -15,12 +15,9 @@ import { type ConfusionCount, confusionsIn } from "./confusions.ts";
 import { dayNumber, dayOfNumber } from "./days.ts";
 import type { HeardWanted } from "./hearing.ts";
 import type { Known } from "./known.ts";
+import { type OtherNeedKind, otherNeedKinds } from "./need-ids.ts";
 import { readSkill, type Skill } from "./skills.ts";
 import { needFor, type SaidBy, standingOfSkill, sureness } from "./standing.ts";
-
-/** What a child can need besides reading single spellings, in the order in which it is told. */
-export const otherNeedKinds = ["contrast", "blending", "word", "writing"] as const;
-export type OtherNeedKind = (typeof otherNeedKinds)[number];
 
 /** A need besides reading single spellings, with the evidence for it. */
 export interface OtherNeed {
@@ -145,13 +142,6 @@ export function mixedUp(needs: readonly OtherNeed[]): ReadonlyMap<Gpc, number> {
     }
   }
   return found;
-}
-
-const WRITTEN = /^(contrast (sound|spelling) [^\s/]+\/[^\s/]+|blend [CV.]+|(read|write) \S+|spell [^\s=]+=[^\s=]+)$/;
-
-/** Whether a text is the id of such a need. */
-export function isOtherNeed(id: string): boolean {
-  return WRITTEN.test(id);
 }
 
 /** What a teacher would call it: *blending with a cluster at the start*, *b and d*, *the word said*, *writing ai*. */

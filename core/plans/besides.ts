@@ -1,5 +1,5 @@
 import { otherNeedName } from "#core/mastery";
-import { type Focus, kindOfFocus, MOST_IN_FOCUS } from "./focus.ts";
+import { type Focus, kindOfFocus, MOST_IN_FOCUS } from "./focus-kind.ts";
 
 /**
  * What a block assumes of needs that are no spellings. None of it was measured on children: a session gives of such a need what one

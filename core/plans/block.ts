@@ -1,7 +1,7 @@
 import { dayNumber } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
 import { Besides, type BlockFocus } from "./besides.ts";
-import type { Focus } from "./focus.ts";
+import type { Focus } from "./focus-kind.ts";
 import { Forecast, type Foreseen } from "./forecast.ts";
 import { minutesOfRoutine, type Routine, teachesNew } from "./routine.ts";
 import { type Way, ways } from "./way-names.ts";

@@ -17,7 +17,8 @@ import {
   type Word,
 } from "#core/words";
 import { inTurn, type Judged, judgeSentences, textsOf, wordsFor } from "./fill-words.ts";
-import { type Focus, shapedWords } from "./focus.ts";
+import { shapedWords } from "./focus.ts";
+import type { Focus } from "./focus-kind.ts";
 import { shown } from "./how-to.ts";
 import type { PartKind } from "./part-kinds.ts";
 

@@ -1,31 +1,10 @@
-import { isOtherNeed, type OtherNeedKind, otherNeedName, readSkill } from "#core/mastery";
+import { type OtherNeedKind, otherNeedName, readSkill } from "#core/mastery";
 import { type Gpc, spellingsOfSound, splitGpc, usualGpc } from "#core/phonics";
 import { findWords, type Lexicon, minimalPairs, type Word } from "#core/words";
+import { type Focus, kindOfFocus } from "./focus-kind.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
 import { bringIn, type Routine } from "./routine.ts";
-
-/**
- * What a session is about in place of a new spelling: needs of one kind, by their ids as `otherNeeds` gives them.
- * @example ["contrast sound b/d"], ["blend CCVC", "blend CCV"], ["read said", "read was"], ["spell ai=ai"]
- */
-export type Focus = readonly string[];
-
-/** Needs that one session takes up together. */
-export const MOST_IN_FOCUS = 6;
-
-/** Of what kind it is: undefined for ids that are none, or of several kinds. */
-export function kindOfFocus(focus: Focus): OtherNeedKind | undefined {
-  if (focus.length === 0 || focus.length > MOST_IN_FOCUS || !focus.every(isOtherNeed)) return undefined;
-  const kinds = new Set(focus.map(kindOf));
-  return kinds.size === 1 ? [...kinds][0] : undefined;
-}
-
-function kindOf(id: string): OtherNeedKind {
-  if (id.startsWith("contrast ")) return "contrast";
-  const { verb } = readSkill(id);
-  return verb === "blend" ? "blending" : verb === "read" ? "word" : "writing";
-}
 
 /**
  * What a teacher would call it, each name once.

@@ -3,6 +3,7 @@ export type { BlockFocus } from "./besides.ts";
 export * from "./block.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./focus.ts";
+export * from "./focus-kind.ts";
 export { Forecast } from "./forecast.ts";
 export * from "./keep.ts";
 export * from "./kinds.ts";

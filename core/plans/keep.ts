@@ -1,4 +1,5 @@
-import { kindOfFocus, saysOfFocus } from "./focus.ts";
+import { saysOfFocus } from "./focus.ts";
+import { kindOfFocus } from "./focus-kind.ts";
 import { howTo } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { SessionPlan } from "./plan.ts";
