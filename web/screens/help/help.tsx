@@ -179,9 +179,11 @@ export function Screen() {
             minutes on, and why. The tool foresees how each child will stand by then, from what is believed today and
             how fast it fades, and takes what helps most of them most; what you pinned and what the group works on
             comes first. What was taught twice and is not there is taught in another way. Where nothing is worth its
-            time, the session is review alone. It is worked out anew after each session and check. Press a session to
-            see why, to choose another spelling, or review; drag it, or press Alt and an arrow, to change its day.{" "}
-            <b>To lay out</b> on a session prints its cards, strips, tiles and sheets.
+            time, the session is review alone. A session can also be about a pair that is mixed up, a shape of words
+            that is not blended, exception words or writing, where that brings more. It is worked out anew after each
+            session and check. Press a session to see why, to choose another spelling, or review; drag it, or press
+            Alt and an arrow, to change its day. <b>To lay out</b> on a session prints its cards, strips, tiles and
+            sheets.
           </p>
         </Part>
         <Part title="How a word is judged">
