@@ -29,8 +29,9 @@ export type Source = CheckSource | ReadingSource | SessionSource | JudgementSour
  * - `none`: alone
  * - `hint`: after a cue, the first sound or a keyword
  * - `model`: after the adult had done it first
+ * - `together`: with others who answered at the same time
  */
-export const helps = ["none", "hint", "model"] as const;
+export const helps = ["none", "hint", "model", "together"] as const;
 export type Help = (typeof helps)[number];
 
 /** What every answer in a check has: its kind, where it comes from, how it was asked, and that the child was alone with it. */

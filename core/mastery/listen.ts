@@ -124,7 +124,8 @@ export function weightOf(
   { heard, day, help }: { readonly heard: Heard; readonly day: number; readonly help: string },
   p: Parameters,
 ): number {
-  const helped = help === "none" ? 1 : p.helpWeight;
+  // Among others who say it too, help is near twice: what they say, and that no one listens to one alone.
+  const helped = help === "none" ? 1 : help === "together" ? p.helpWeight ** 2 : p.helpWeight;
   const place = heard.form === "word" && heard.where === "text" ? p.textWeight : 1;
   const again = heard.form === "one" && mind.traces[heard.skill]?.day === day ? p.againWeight : 1;
   return helped * place * again;

@@ -96,8 +96,8 @@ export function count(
   let open = round;
   for (const answer of answers) {
     // What was written, found or read in words of a check is told by the checks themselves.
-    // What a teacher says counts in no rule of the school.
-    if (answer.kind !== "card" || answer.source.kind === "judgement") continue;
+    // What a teacher says, and what was said with help, counts in no rule of the school.
+    if (answer.kind !== "card" || answer.source.kind === "judgement" || answer.help !== "none") continue;
     next[answer.item] = withAnswer(next[answer.item] ?? unseen, answer);
     if (answer.source.kind === "check") open = inRound(open, answer, answer.source.checkId, next);
   }

@@ -15,5 +15,6 @@ export * from "./routine.ts";
 export * from "./routine-file.ts";
 export * from "./shipped.ts";
 export * from "./short.ts";
+export * from "./teach/index.ts";
 export * from "./way-names.ts";
 export * from "./ways.ts";

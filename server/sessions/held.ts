@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { eq, isNull } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { PlanBody } from "#contract";
-import { targetsOf } from "#core/plans";
+import { targetsOf, teachesNew } from "#core/plans";
 import { row } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -70,7 +70,8 @@ async function read(inside: Inside): Promise<ReadonlyMap<string, HeldWith>> {
 
 /** What a session was for one child: its own cards where it had some, else those of all. */
 function heldFor(childId: string, { day, plan }: { readonly day: string; readonly plan: PlanBody }): Held {
-  const taught = targetsOf(plan);
+  // About shapes or whole words, its spelling is only what it practises.
+  const taught = plan.focus && !teachesNew(plan) ? [] : targetsOf(plan);
   const revisited = plan.parts.flatMap(({ kind, items, each }) =>
     kind === "revisit" ? (each ? (each.find((one) => one.childId === childId)?.items ?? []) : items) : [],
   );
