@@ -7,12 +7,17 @@ import type { Endpoint, Stream } from "./endpoint.ts";
 export const face = z.discriminatedUnion("show", [
   z.object({ show: z.literal("nothing") }),
   z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]) }),
-  /** A word of which one spelling is asked. */
+  /** A word of which one spelling is asked, or with a mark under each of its sounds. */
   z.object({
     show: z.literal("within"),
     text: z.string().max(60),
     letters: z
-      .array(z.object({ text: z.string().max(12), as: z.enum(["asked", "open", "under", "close", "other"]) }))
+      .array(
+        z.object({
+          text: z.string().max(12),
+          as: z.enum(["asked", "open", "under", "underAsked", "close", "other"]),
+        }),
+      )
       .max(60),
   }),
   z.object({ show: z.literal("choices"), item, choices: z.array(z.string().max(20)).max(9) }),

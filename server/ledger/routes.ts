@@ -15,13 +15,14 @@ export function ledgerRoutes({ serve, live }: Domain): void {
     async ({ body, school, actor, now }) => {
       const read = body.answers.map((sent) => sentAnswer.safeParse(sent));
       const mayJudge = actor.as !== "visitor" && isAtLeast(actor.as, "teacher");
-      const comesAlone = (mark: AnswerBody) => isOfCheck(mark) || (mayJudge && isJudgement(mark));
+      const comesAlone = (mark: AnswerBody) =>
+        isOfCheck(mark) || isWhileTaught(mark) || (mayJudge && isJudgement(mark));
       const marks = read.flatMap((one) => (one.success && comesAlone(one.data) ? [one.data] : []));
       const fates = marks.length === 0 ? [] : [...(await gather({ school, actor, marks, now }))];
       const told = read.map((one): Told => {
         if (!one.success) return { fate: "refused", says: malformed(one.error.issues) };
         if (!comesAlone(one.data))
-          return { fate: "refused", says: "A mark that comes alone needs the check that it was made in." };
+          return { fate: "refused", says: "A mark that comes alone needs the check or the session that it was made in." };
         const fate = fates.shift();
         return { fate: fate?.fate ?? "refused", says: fate?.fate === "refused" ? fate.says : "" };
       });
@@ -36,9 +37,14 @@ export function ledgerRoutes({ serve, live }: Domain): void {
   );
 }
 
-/** The words of a text come with the reading, and what was said of a session with its report: never alone. */
+/** The words of a text come with the reading, and what is said of a session afterwards with its report: never alone. */
 function isOfCheck(mark: AnswerBody): boolean {
   return mark.outcome === "void" || mark.source.kind === "check";
+}
+
+/** Marked while a session is taught, before anyone has reported it. */
+function isWhileTaught(mark: AnswerBody): boolean {
+  return mark.outcome !== "void" && mark.source.kind === "session" && mark.source.reportId === null;
 }
 
 function isJudgement(mark: AnswerBody): boolean {

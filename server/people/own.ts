@@ -115,7 +115,7 @@ export async function notTheirs(
       inside.select({ id: groups.id, of: groups.id }).from(groups).where(inArray(groups.id, wanted)),
       own.groups,
     );
-  if (thing === "session")
+  if (thing === "session" || thing === "desk")
     await refuse(
       inside.select({ id: sessions.id, of: sessions.groupId }).from(sessions).where(inArray(sessions.id, wanted)),
       own.groups,

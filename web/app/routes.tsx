@@ -68,6 +68,7 @@ export const openRouter = () =>
           path: "/sessions/:sessionId/materials",
           element: later(() => import("#web/screens/sessions/materials.tsx")),
         },
+        { path: "/sessions/:sessionId/teach", element: later(() => import("#web/screens/teach/teach.tsx")) },
         { path: "/words", element: later(() => import("#web/screens/words/words.tsx")) },
         { path: "/texts", element: later(() => import("#web/screens/texts/texts.tsx")) },
         { path: "/texts/new", element: later(() => import("#web/screens/texts/text-editor.tsx")) },

@@ -10,6 +10,7 @@ const looks = {
   asked: "asked",
   open: "asked split-open",
   under: "split-under no-sound text-soft",
+  underAsked: "split-under",
   close: "asked split-close",
   other: "no-sound text-soft",
 } as const;

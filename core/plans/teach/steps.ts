@@ -26,6 +26,8 @@ export type TeachStep = { readonly id: string /** Milliseconds since 1970. */; r
       /** The whole group answered at once. */
       readonly together: boolean;
     }
+  /** What was said in place of an item, noted later: the mark stands anew under the id of this step. */
+  | { readonly do: "said"; readonly of: string; readonly said: string }
   /** A smaller or a harder step was offered, and taken or not. */
   | { readonly do: "offer"; readonly offer: "smaller" | "harder"; readonly taken: boolean }
   | { readonly do: "undo"; readonly of: string }
@@ -90,10 +92,16 @@ function isPile(kind: SessionPart["kind"]): boolean {
   return kind === "revisit" || kind === "lastLook";
 }
 
-/** Whether the whole group answers at once in a part. */
+/** Parts in which everyone does the same, each on a sheet or boxes of its own. */
+const onOwnSheet: ReadonlySet<SessionPart["kind"]> = new Set(["writeWords", "sentence", "build"]);
+
+/** Whether the whole group answers at once in a part, so that no one is heard alone. */
 export function isTogether({ kind, who = kindsOfPart[kind].who }: Pick<SessionPart, "kind" | "who">): boolean {
-  return who !== "child";
+  return who !== "child" && !onOwnSheet.has(kind);
 }
+
+/** Whether each item is for all of them. */
+const isForAll = (part: SessionPart): boolean => isTogether(part) || onOwnSheet.has(part.kind);
 
 /** What a part asks at first: each child's own cards in turn, an item a child, or an item for all. */
 function turnsOf(part: SessionPart, here: readonly string[], seed: number): readonly Turn[] {
@@ -107,7 +115,7 @@ function turnsOf(part: SessionPart, here: readonly string[], seed: number): read
     ).flat();
   }
   const items = isPile(part.kind) ? shuffled(part.items, dice(seed)) : part.items;
-  if (isTogether(part) || here.length === 0) return items.map((item) => ({ item, childId: null }));
+  if (isForAll(part) || here.length === 0) return items.map((item) => ({ item, childId: null }));
   // Fewer items than children: each has a turn all the same.
   const count = items.length === 0 ? 0 : Math.max(items.length, here.length);
   return Array.from({ length: count }, (_, at) => ({
@@ -165,7 +173,11 @@ function after(state: TeachState, step: TeachStep, wanted: TeachWanted): TeachSt
   }
   if (step.do === "begin")
     return state.begun ? state : open({ ...state, begun: true, came: state.here, since: step.at }, 0);
-  if (!state.begun || (state.ended && step.do !== "mark")) return state;
+  if (step.do === "said") {
+    const { id, of, said } = step;
+    return { ...state, marks: state.marks.map((mark) => (mark.id === of ? { ...mark, id, said } : mark)) };
+  }
+  if (!state.begun || state.ended) return state;
   switch (step.do) {
     case "pause":
       return { ...counted(state, step.at), since: null };
@@ -251,7 +263,7 @@ function dealtAnew(
       ...(fresh.length > 0 && own.every(({ childId }) => childId !== null) ? own : []),
     ];
   }
-  if (isTogether(part) || here.length === 0) return turns;
+  if (isForAll(part) || here.length === 0) return turns;
   return [...done, ...left.map(({ item }, at) => ({ item, childId: here[at % here.length] ?? null }))];
 }
 

@@ -92,6 +92,15 @@ describe("a session while it runs", () => {
     expect(teachState(wanted, [...twice, ...twice])).toEqual(teachState(wanted, twice));
   });
 
+  test("what was said is noted later, under an id of its own; with the mark it is gone", () => {
+    const list = steps([{ do: "begin" }, mark("ada", "notYet"), { do: "next" }]);
+    const said = steps([{ do: "said", of: list[1]?.id, said: "f" }], 9000);
+    const [noted] = teachState(wanted, [...list, ...said]).marks;
+    expect([noted?.id, noted?.said, noted?.outcome]).toEqual([said[0]?.id, "f", "notYet"]);
+    const undone = steps([{ do: "undo", of: list[1]?.id }], 9999);
+    expect(teachState(wanted, [...list, ...said, ...undone]).marks).toEqual([]);
+  });
+
   test("a part that is gone back to goes on where it was left, with its marks", () => {
     const back = state([
       ...[{ do: "begin" }, { do: "part", part: 2 }, mark("ada"), { do: "next" }, mark("ben", "help"), { do: "next" }],

@@ -1,4 +1,4 @@
-import { Copy, Printer, RefreshCw, Share2 } from "lucide-react";
+import { Copy, Play, Printer, RefreshCw, Share2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import {
@@ -196,9 +196,12 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           <Button onClick={() => setDialog("share")}>
             <Share2 size={15} aria-hidden /> Share
           </Button>
-          <Button shape="main" onClick={() => window.print()}>
+          <Button onClick={() => window.print()}>
             <Printer size={15} aria-hidden /> Print the card
           </Button>
+          <ButtonLink to={`/sessions/${session.id}/teach`} shape="main">
+            <Play size={15} aria-hidden /> Teach
+          </ButtonLink>
         </>
       }
     >

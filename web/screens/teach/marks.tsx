@@ -1,0 +1,99 @@
+import { useState } from "react";
+import type { SessionView } from "#contract";
+import type { TeachMark, TeachOutcome } from "#core/plans";
+import { keepKeys } from "#web/device/keys.tsx";
+import { Button } from "#web/parts/button.tsx";
+
+export const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
+  got: "got it",
+  help: "with help",
+  notYet: "not yet",
+};
+
+interface MarksWanted {
+  readonly members: SessionView["members"];
+  readonly here: readonly string[];
+  /** Whose turn it is; null is everyone's. */
+  readonly childId: string | null;
+  /** Marks on what is asked now. */
+  readonly marks: readonly TeachMark[];
+  readonly disabled: boolean;
+  readonly onMark: (childId: string, outcome: TeachOutcome) => void;
+  readonly onHere: (childId: string, here: boolean) => void;
+}
+
+/** The children, each with three marks in the same place; whose turn it is stands out. */
+export function ChildMarks({ members, here, childId, marks, disabled, onMark, onHere }: MarksWanted) {
+  return (
+    <ul aria-label="Children" className="flex flex-col gap-1">
+      {members.map(({ id, name }) => {
+        const isHere = here.includes(id);
+        const mark = marks.find((one) => one.childId === id);
+        const asked = childId === null || childId === id;
+        return (
+          <li
+            key={id}
+            aria-current={childId === id ? "true" : undefined}
+            className={`flex min-h-12 items-center gap-2 rounded-md border px-2 ${childId === id ? "border-leaf bg-leaf-pale" : "border-transparent"}`}
+          >
+            <label className="flex min-h-11 min-w-0 flex-1 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 shrink-0 accent-leaf"
+                checked={isHere}
+                aria-label={`${name} is here`}
+                onChange={(event) => onHere(id, event.target.checked)}
+              />
+              <span className={`truncate ${isHere ? (asked ? "font-semibold" : "") : "text-soft"}`}>{name}</span>
+            </label>
+            {isHere &&
+              (["got", "help", "notYet"] as const).map((outcome) => (
+                <button
+                  key={outcome}
+                  type="button"
+                  disabled={disabled}
+                  aria-pressed={mark?.outcome === outcome}
+                  aria-label={`${name}: ${outcomeSays[outcome]}`}
+                  onMouseDown={keepKeys}
+                  onClick={() => onMark(id, outcome)}
+                  className="min-h-11 min-w-20 rounded-md border border-line bg-sheet px-2 text-sm hover:border-ink disabled:text-soft aria-pressed:border-leaf aria-pressed:bg-leaf aria-pressed:text-sheet"
+                >
+                  {outcomeSays[outcome]}
+                </button>
+              ))}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** What was said instead, for the last that was missed; when there is time. */
+export function SaidInstead({ name, item, onSaid }: { name: string; item: string; onSaid: (said: string) => void }) {
+  const [said, setSaid] = useState("");
+  return (
+    <form
+      className="flex items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (said.trim()) onSaid(said.trim());
+      }}
+    >
+      <label className="flex min-w-0 flex-1 items-center gap-2 text-sm">
+        <span className="text-soft">
+          {name} said for {item}
+        </span>
+        <input
+          value={said}
+          maxLength={40}
+          autoComplete="off"
+          onChange={(event) => setSaid(event.target.value)}
+          className="min-h-10 min-w-0 flex-1 rounded-md border border-line bg-sheet px-2"
+        />
+      </label>
+      <Button type="submit" disabled={said.trim() === ""}>
+        Keep
+      </Button>
+    </form>
+  );
+}

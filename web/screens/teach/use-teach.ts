@@ -1,0 +1,109 @@
+import { useMemo, useRef } from "react";
+import type { AnswerBody, SessionView } from "#contract";
+import { answerOf, type SessionPart, type TeachMark, type TeachState, type TeachStep, teachState } from "#core/plans";
+import type { Lexicon } from "#core/words";
+import { useBoxDraft } from "#web/device/box-draft.ts";
+import { stampNow, todayHere } from "#web/device/clock.ts";
+import { outbox } from "#web/device/outbox.ts";
+import { newId, newSeed, useMarker } from "#web/device/settings.ts";
+
+/** What this device keeps of a session that is being taught: the parts as they were when it began, and what was done. */
+interface TeachDraft {
+  readonly seed: number;
+  readonly reportId: string;
+  readonly parts: readonly SessionPart[] | null;
+  readonly steps: readonly TeachStep[];
+}
+
+type WithoutStamp<T> = T extends unknown ? Omit<T, "id" | "at"> : never;
+export type Doing = WithoutStamp<TeachStep>;
+
+/** A session that is being taught on this device. */
+export interface Teaching {
+  readonly state: TeachState;
+  readonly parts: readonly SessionPart[];
+  readonly reportId: string;
+  /** Does these one after the other; the marks among them stand at once and are sent as soon as there is a line. */
+  readonly act: (...doing: readonly Doing[]) => void;
+  /** Takes back the last thing that was done, a mark with the turn that it ended; undefined where there is nothing. */
+  readonly undo: (() => void) | undefined;
+  /** Goes on with a session that was ended; undefined where it was not. */
+  readonly goOn: (() => void) | undefined;
+  readonly forget: () => Promise<void>;
+}
+
+const undoable: ReadonlySet<TeachStep["do"]> = new Set(["mark", "next", "back", "part", "more", "here"]);
+/** Steps of one press are made so near to each other. */
+const ONE_PRESS_MS = 50;
+
+/** Undefined until this device was asked what it has kept. */
+export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | undefined {
+  const [marker] = useMarker();
+  const { draft, change, forget } = useBoxDraft<TeachDraft>(`teach/${session.id}`, {
+    make: () => ({ seed: newSeed(), reportId: newId(), parts: null, steps: [] }),
+    read: (kept) => (kept && typeof kept === "object" && "steps" in kept ? (kept as TeachDraft) : undefined),
+  });
+  // Two presses in one frame see each other.
+  const latest = useRef(draft);
+  latest.current = draft;
+  const parts = draft?.parts ?? session.plan.parts;
+  const wanted = useMemo(
+    () => ({ parts, members: session.members, seed: draft?.seed ?? 0 }),
+    [parts, session.members, draft?.seed],
+  );
+  const steps = draft?.steps;
+  const state = useMemo(() => (steps ? teachState(wanted, steps) : undefined), [wanted, steps]);
+  if (!draft || !state) return undefined;
+
+  const answer = (mark: TeachMark): AnswerBody | null =>
+    answerOf(mark, {
+      ...{ kind: parts[mark.part]?.kind ?? "teach", lexicon, sessionId: session.id },
+      ...{ day: todayHere(), markedBy: marker.trim() || "Teacher" },
+    }) as AnswerBody | null;
+
+  /** What came of these steps goes into the log of answers: new marks, and what is no mark any more. */
+  const put = (added: readonly TeachStep[]) => {
+    const before = latest.current ?? draft;
+    const next = { ...before, parts: before.parts ?? session.plan.parts, steps: [...before.steps, ...added] };
+    const was = teachState(wanted, before.steps).marks;
+    const is = teachState(wanted, next.steps).marks;
+    latest.current = next;
+    change(next);
+    const gone = was.filter(({ id }) => !is.some((one) => one.id === id));
+    const fresh = is.filter(({ id }) => !was.some((one) => one.id === id));
+    for (const mark of gone) {
+      if (!answer(mark)) continue;
+      const stamp = { id: newId(), childId: mark.childId, markedAt: stampNow(), day: todayHere() };
+      outbox.add({ ...stamp, markedBy: marker.trim() || "Teacher", outcome: "void", voids: mark.id }, session.id);
+    }
+    for (const mark of fresh) {
+      const made = answer(mark);
+      if (made) outbox.add(made, session.id);
+    }
+  };
+
+  const act = (...doing: readonly Doing[]) => {
+    const now = teachState(wanted, (latest.current ?? draft).steps);
+    const stamp = () => ({ id: newId(), at: Date.parse(stampNow()) });
+    put(
+      doing.flatMap((one): TeachStep[] => {
+        const step = { ...one, ...stamp() } as TeachStep;
+        if (step.do !== "mark") return [step];
+        // A mark that another takes the place of is taken back first, so that the log of answers says so.
+        const old = now.marks.find(
+          (mark) => mark.part === now.part && mark.turn === now.turn && mark.childId === step.childId,
+        );
+        return old ? [{ do: "undo", of: old.id, ...stamp() }, step] : [step];
+      }),
+    );
+  };
+
+  const undone = new Set(draft.steps.flatMap((step) => (step.do === "undo" ? [step.of] : [])));
+  const open = draft.steps.filter((step) => undoable.has(step.do) && !undone.has(step.id));
+  const last = open.at(-1);
+  const press = last ? open.filter(({ at }) => last.at - at <= ONE_PRESS_MS) : [];
+  const undo = () => put(press.map(({ id }) => ({ do: "undo", of: id, id: newId(), at: Date.parse(stampNow()) })));
+  const end = draft.steps.findLast((step) => step.do === "end" && !undone.has(step.id));
+  const goOn = end && (() => put([{ do: "undo", of: end.id, id: newId(), at: Date.parse(stampNow()) }]));
+  return { state, parts, reportId: draft.reportId, act, undo: press.length > 0 ? undo : undefined, goOn, forget };
+}
