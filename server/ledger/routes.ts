@@ -22,7 +22,10 @@ export function ledgerRoutes({ serve, live }: Domain): void {
       const told = read.map((one): Told => {
         if (!one.success) return { fate: "refused", says: malformed(one.error.issues) };
         if (!comesAlone(one.data))
-          return { fate: "refused", says: "A mark that comes alone needs the check or the session that it was made in." };
+          return {
+            fate: "refused",
+            says: "A mark that comes alone needs the check or the session that it was made in.",
+          };
         const fate = fates.shift();
         return { fate: fate?.fate ?? "refused", says: fate?.fate === "refused" ? fate.says : "" };
       });

@@ -1,0 +1,298 @@
+import type { Page } from "@playwright/test";
+import { comeInAs, expect, expectAccessible, post, type School, test } from "./school.ts";
+
+interface Answer {
+  readonly id: string;
+  readonly outcome: string;
+  readonly item?: string;
+  readonly help?: string;
+  readonly heard?: string | null;
+  readonly voids?: string;
+  readonly source?: { readonly kind: string; readonly sessionId?: string | null };
+}
+interface Group {
+  readonly id: string;
+  readonly name: string;
+  readonly members: readonly { readonly childId: string; readonly name: string }[];
+}
+
+// The server is ended in the middle of one of these.
+test.use({ alone: true, serviceWorkers: "allow" });
+
+const groupNamed = async (school: School, name: string) =>
+  (await school.get<Group[]>("/api/groups")).find((one) => one.name === name) as Group;
+
+/** Plans a session today. */
+async function plan(school: School, group: Group, more: object = {}): Promise<string> {
+  const id = crypto.randomUUID();
+  const { today } = await school.get<{ today: string }>("/api/school");
+  await post(school, "/api/sessions", { id, groupId: group.id, heldOn: today, target: null, seed: 5, ...more });
+  return id;
+}
+
+/** What the school has of a session: answers that stand, by all children of its group. */
+async function answersOf(school: School, group: Group, sessionId: string): Promise<readonly Answer[]> {
+  const all: Answer[] = [];
+  for (const { childId } of group.members) {
+    const { answers } = await school.get<{ answers: Answer[] }>(`/api/children/${childId}/export`);
+    const voided = new Set(answers.flatMap(({ voids }) => voids ?? []));
+    all.push(...answers.filter(({ id, source }) => source?.sessionId === sessionId && !voided.has(id)));
+  }
+  return all;
+}
+
+/** Ids of the marks that this device made in a session and that stand. */
+const marksHere = (page: Page, sessionId: string) =>
+  page.evaluate(
+    (id) =>
+      new Promise<string[]>((done) => {
+        const open = indexedDB.open("keen-sapling");
+        open.onsuccess = () => {
+          const asked = open.result.transaction("marks").objectStore("marks").index("sitting").getAll(id);
+          asked.onsuccess = () => {
+            const rows = asked.result.map((row: { answer: { id: string; voids?: string } }) => row.answer);
+            const gone = new Set(rows.flatMap(({ voids }) => voids ?? []));
+            done(rows.filter((row) => !row.voids && !gone.has(row.id)).map((row) => row.id));
+          };
+        };
+      }),
+    sessionId,
+  );
+
+const begin = async (page: Page, school: School, id: string) => {
+  await page.goto(`${school.base}/sessions/${id}/teach`);
+  await page.getByRole("button", { name: "Begin" }).click();
+};
+const part = (page: Page, name: RegExp) =>
+  page.getByRole("list", { name: "Parts" }).getByRole("button", { name }).first().click();
+const now = (page: Page) => page.getByRole("region", { name: "Now" });
+
+/** Goes through the part that runs by keys; every third is missed at first. */
+async function throughPart(page: Page): Promise<void> {
+  for (let turn = 0; turn < 80; turn++) {
+    if (
+      await now(page)
+        .getByText(/This part is done|Nothing is planned/)
+        .isVisible()
+    )
+      return;
+    await page.keyboard.press(turn % 3 === 2 ? "3" : "1");
+    if (turn % 3 === 2) await page.keyboard.press("ArrowRight");
+  }
+  throw new Error("The part has no end.");
+}
+
+const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
+test("a whole session of each routine that ships, by keys alone: every mark is there once, and the report is written", async ({
+  page,
+  school,
+}) => {
+  test.setTimeout(300_000);
+  const group = await groupNamed(school, "Brick hods");
+  for (const routine of routines) {
+    const id = await plan(school, group, { routine });
+    const { plan: made } = await school.get<{ plan: { parts: readonly { kind: string }[] } }>(`/api/sessions/${id}`);
+    await page.goto(`${school.base}/sessions/${id}/teach`);
+    await page.getByRole("button", { name: "Begin" }).focus();
+    await page.keyboard.press("Enter");
+    for (const [at] of made.parts.entries()) {
+      await throughPart(page);
+      if (at < made.parts.length - 1) await page.keyboard.press("ArrowDown");
+    }
+    await page.getByRole("button", { name: "End the session" }).first().focus();
+    await page.keyboard.press("Enter");
+    await expect(page.getByLabel("For whoever plans the next")).toHaveValue(/stumbled over/);
+    const here = await marksHere(page, id);
+    expect(here.length, routine).toBeGreaterThan(10);
+    await page.getByRole("button", { name: "Send what happened" }).click();
+    await page.waitForURL(new RegExp(`/sessions/${id}$`));
+    await expect
+      .poll(async () => (await answersOf(school, group, id)).map((one) => one.id).sort())
+      .toEqual(here.sort());
+    const session = await school.get<{ reports: readonly { came: string[]; note: string }[] }>(`/api/sessions/${id}`);
+    expect(session.reports[0]?.came).toHaveLength(group.members.length);
+    expect(session.reports[0]?.note).toContain("stumbled over");
+  }
+});
+
+test.describe("on a tablet, by touch", () => {
+  test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+
+  test("one tap a child, what was said, undo, a child who leaves, a smaller step; the children's screen follows", async ({
+    page,
+    school,
+    context,
+  }) => {
+    const group = await groupNamed(school, "Brick hods");
+    const id = await plan(school, group);
+    const face = await context.newPage();
+    await face.goto(`${school.base}/face`);
+    await begin(page, school, id);
+    await expectAccessible(page);
+    await expect(face.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");
+    await part(page, /^Read words/);
+    const children = page.getByRole("list", { name: "Children" }).last();
+    const turn = () => children.locator('[aria-current="true"]');
+    const whose = async () =>
+      ((await turn().getByRole("checkbox").getAttribute("aria-label")) ?? "").replace(" is here", "");
+    const first = await whose();
+    const word = (await now(page).getByTestId("card").locator(".sr-only").textContent()) ?? "";
+    await expect(face.getByTestId("card").locator(".sr-only")).toHaveText(word);
+    // Marks under the sounds are help; without them the children see the word alone.
+    await now(page).getByRole("button", { name: "Marks" }).tap();
+    await expect(face.getByTestId("card")).toHaveText(word);
+    await turn()
+      .getByRole("button", { name: `${first}: not yet` })
+      .tap();
+    await expect.poll(whose).not.toBe(first);
+    await page.getByLabel(`${first} said for ${word}`).fill("zap");
+    await page.getByRole("button", { name: "Keep" }).tap();
+    await expect
+      .poll(async () =>
+        (await answersOf(school, group, id)).map(({ outcome, heard, help }) => [outcome, heard, help]),
+      )
+      .toEqual([["wrong", "zap", "none"]]);
+    // A second who stumbles: a smaller step is offered, and taken.
+    const second = await whose();
+    await turn()
+      .getByRole("button", { name: `${second}: with help` })
+      .tap();
+    await page.getByRole("button", { name: "Take the smaller step" }).tap();
+    await expect(now(page).getByTestId("card").locator(".sr-only")).toHaveCount(1);
+    await expect(page.getByText("Two of them stumble")).toHaveCount(0);
+    // Undone, the mark is out of the answers too.
+    const third = await whose();
+    await turn()
+      .getByRole("button", { name: `${third}: got it` })
+      .tap();
+    await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(3);
+    await page.getByRole("button", { name: /^Undo/ }).tap();
+    await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(2);
+    await expect.poll(whose).toBe(third);
+    // Who leaves is asked nothing more, and came all the same.
+    await page.getByRole("checkbox", { name: `${first} is here` }).uncheck();
+    for (let at = 0; at < 4; at++) {
+      expect(await whose()).not.toBe(first);
+      await now(page).getByRole("button", { name: "Next" }).tap();
+    }
+    // What is written is heard first, and shown to put it right.
+    await part(page, /^Write words/);
+    await expect(face.getByTestId("card")).toHaveCount(0);
+    await now(page).getByRole("button", { name: "Show it" }).tap();
+    await expect(face.getByTestId("card")).toBeVisible();
+    await now(page).getByRole("button", { name: "Everyone else got it" }).tap();
+    await expect(face.getByTestId("card")).toHaveCount(0);
+    // A pause shows the children nothing; a reload goes on from where it was.
+    await part(page, /^Teach/);
+    await expect(face.getByTestId("card")).toBeVisible();
+    await page.getByRole("button", { name: /^Pause/ }).tap();
+    await expect(face.getByTestId("card")).toHaveCount(0);
+    await page.reload();
+    await page.getByRole("region", { name: "Now" }).getByRole("button", { name: "Go on" }).tap();
+    await expect(now(page).getByRole("heading", { name: "Teach" })).toBeVisible();
+    await page.getByRole("button", { name: "End the session" }).tap();
+    await expect(page.getByText("3 children came")).toBeVisible();
+    // Ended too soon, it goes on.
+    await page.getByRole("button", { name: "Go on with the session" }).tap();
+    await expect(now(page)).toBeVisible();
+    await page.getByRole("button", { name: "End the session" }).tap();
+    const note = page.getByLabel("For whoever plans the next");
+    await expect(note).toHaveValue(new RegExp(`${first.replace(".", "\\.")} stumbled over ${word} \\(said “zap”\\)`));
+    await note.fill(`${await note.inputValue()} The bell rang early.`);
+    await page.getByRole("button", { name: "Send what happened" }).tap();
+    await page.waitForURL(new RegExp(`/sessions/${id}$`));
+    await expect(page.getByText("The bell rang early.")).toBeVisible();
+  });
+});
+
+test("without a line in the middle, and with the server killed: what was marked stands, and is there once", async ({
+  page,
+  school,
+  context,
+}) => {
+  test.setTimeout(120_000);
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  await begin(page, school, id);
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.keyboard.press("1");
+  await page.keyboard.press("3");
+  await context.setOffline(true);
+  await part(page, /^Read words/);
+  await page.keyboard.press("1");
+  await page.keyboard.press("2");
+  await page.reload();
+  await expect(now(page).getByRole("heading", { name: "Read words" })).toBeVisible();
+  await page.keyboard.press("3");
+  await context.setOffline(false);
+  await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(5);
+  await school.kill();
+  await part(page, /^Last look/);
+  await page.keyboard.press("1");
+  await page.keyboard.press("1");
+  await school.start();
+  const here = await marksHere(page, id);
+  expect(here).toHaveLength(7);
+  await expect
+    .poll(async () => (await answersOf(school, group, id)).map((one) => one.id).sort(), { timeout: 30_000 })
+    .toEqual(here.sort());
+});
+
+test("the children's screen on another device by a code; it ends with the session", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  await begin(page, school, id);
+  await page.getByRole("button", { name: "What the children see" }).click();
+  await page.getByRole("button", { name: "Get a code for another device" }).click();
+  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
+  await page.keyboard.press("Escape");
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(`${school.base}/look?code=${code}`);
+  await expect(other.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");
+  await page.keyboard.press("1");
+  await expect(other.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");
+  await page.getByRole("button", { name: "End the session" }).click();
+  await expect(other.getByTestId("card")).toHaveCount(0);
+  await page.getByRole("button", { name: "Send what happened" }).click();
+  await page.waitForURL(new RegExp(`/sessions/${id}$`));
+  await expect(other.getByText(/ended|closed|No such code|leads to no/i).first()).toBeVisible();
+  await other.context().close();
+});
+
+test("an assistant teaches the group that is theirs, no one came, and a part is empty: it goes on all the same", async ({
+  page,
+  school,
+  context,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  const { version, plan: made } = await school.get<{ version: number; plan: { parts: object[] } }>(
+    `/api/sessions/${id}`,
+  );
+  const empty = { kind: "pairs", minutes: 2, items: [], how: "" };
+  await (
+    await fetch(`${school.base}/api/sessions/${id}`, {
+      method: "PATCH",
+      headers: { "content-type": "application/json", origin: school.base },
+      body: JSON.stringify({ version, plan: { ...made, parts: [empty, ...made.parts] } }),
+    })
+  ).json();
+  await comeInAs(context, school, "assistant");
+  await page.goto(`${school.base}/sessions/${id}/teach`);
+  for (const { name } of group.members) await page.getByRole("checkbox", { name: `${name} is here` }).uncheck();
+  await expect(page.getByText("No one is here yet.")).toBeVisible();
+  await page.getByRole("button", { name: "Begin" }).click();
+  await expect(now(page)).toContainText("Nothing is planned for this part.");
+  await now(page).getByRole("button").last().click();
+  await expect(now(page).getByRole("button", { name: "Next" })).toBeVisible();
+  await page.getByRole("button", { name: "End the session" }).click();
+  await expect(page.getByText("No one came;")).toBeVisible();
+  await page.getByRole("button", { name: "Send what happened" }).click();
+  await page.waitForURL(new RegExp(`/sessions/${id}$`));
+});

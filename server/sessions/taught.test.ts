@@ -1,0 +1,102 @@
+import { randomUUID as uuid } from "node:crypto";
+import { readFileSync } from "node:fs";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import {
+  type AnswerBody,
+  addChild,
+  addClass,
+  exportChild,
+  getSchool,
+  planNewSession,
+  removeReport,
+  reportSession,
+  saveAnswers,
+  saveGroup,
+} from "#contract";
+import { answerOf, teachState } from "#core/plans";
+import { readLexicon } from "#core/words";
+import { openTestHouse, type TestHouse } from "../testing.ts";
+
+let house: TestHouse;
+const [classId, otters, ada, ben, cy, sessionId] = [uuid(), uuid(), uuid(), uuid(), uuid(), uuid()];
+const now = "2026-10-19T08:00:00.000Z";
+const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
+
+beforeAll(async () => {
+  house = await openTestHouse();
+  house.now = new Date(now);
+  const order = (await house.ask(getSchool, {})).orders[0];
+  await house.ask(addClass, { body: { id: classId, name: "Kiln", yearGroup: "Year 1", orderId: order?.id ?? "" } });
+  for (const id of [ada, ben, cy])
+    await house.ask(addChild, { body: { id, classId, name: `Child ${id.slice(0, 4)}`, note: "" } });
+  await house.ask(saveGroup, {
+    params: { id: otters },
+    body: {
+      ...{ versionId: uuid(), version: 0, name: "Otters", targets: ["m=m"], at: now, why: "" },
+      members: [ada, ben].map((childId) => ({ childId, locked: false })),
+    },
+  });
+  await house.ask(planNewSession, {
+    body: { id: sessionId, groupId: otters, heldOn: "2026-10-19", target: "m=m", seed: 3 },
+  });
+});
+afterAll(() => house.close());
+
+/** A mark as the screen that teaches makes it. */
+function mark(childId: string, change: { outcome?: string; together?: boolean; id?: string } = {}): AnswerBody {
+  const { outcome = "got", together = false, id = uuid() } = change;
+  const parts = [{ kind: "lastLook" as const, minutes: 1, items: ["m=m"], how: "" }];
+  const members = [ada, ben, cy].map((one) => ({ id: one, absent: false }));
+  const at = Date.parse(now) - 60_000;
+  const steps = [
+    { id: uuid(), at, do: "begin" },
+    { id, at, do: "mark", childId, outcome, said: null, marks: false, together },
+  ] as never;
+  const [made] = teachState({ parts, members, seed: 1 }, steps).marks;
+  if (!made) throw new Error("no mark");
+  const from = { kind: "lastLook" as const, lexicon, sessionId, day: "2026-10-19", markedBy: "Jo P." };
+  return answerOf(made, from) as unknown as AnswerBody;
+}
+const send = async (...answers: AnswerBody[]) =>
+  (await house.ask(saveAnswers, { body: { answers } })).fates.map(({ fate, says }) => (says ? says : fate));
+const kept = async (id: string) => (await house.ask(exportChild, { params: { id } })).answers;
+
+test("marks come while a session is taught, each once, with how they were made", async () => {
+  const [one, other] = [mark(ada), mark(ben, { outcome: "notYet", together: true })];
+  expect(await send(one, other)).toEqual(["kept", "kept"]);
+  expect(await send(one, other)).toEqual(["there", "there"]);
+  expect(await kept(ada)).toMatchObject([
+    { item: "m=m", outcome: "right", help: "none", source: { kind: "session", sessionId, reportId: null } },
+  ]);
+  expect(await kept(ben)).toMatchObject([{ outcome: "wrong", help: "together" }]);
+  const undo = { id: uuid(), childId: ben, markedAt: now, day: "2026-10-19", markedBy: "Jo P." };
+  expect(await send({ ...undo, outcome: "void", voids: other.id })).toEqual(["kept"]);
+});
+
+test("a child without a place, a session that is not here, a mark that says it was reported: refused with a reason", async () => {
+  const stranger = { ...mark(cy), source: { kind: "session" as const, sessionId, reportId: null } };
+  const nowhere = { ...mark(ada), source: { kind: "session" as const, sessionId: uuid(), reportId: null } };
+  const reported = { ...mark(ada), source: { kind: "session" as const, sessionId, reportId: uuid() } };
+  expect(await send(stranger as AnswerBody, nowhere as AnswerBody, reported as AnswerBody, mark(ada))).toEqual([
+    "This child has no place in the session.",
+    "The session is not here any more.",
+    "A mark that comes alone needs the check or the session that it was made in.",
+    "kept",
+  ]);
+});
+
+test("the report says who came; taken away, what was marked while it ran stays", async () => {
+  const report = {
+    id: uuid(),
+    by: "Jo P.",
+    at: now,
+    came: [ada, ben],
+    reached: "lastLook" as const,
+    marks: [],
+    note: "",
+  };
+  await house.ask(reportSession, { params: { id: sessionId }, body: report });
+  const before = await kept(ada);
+  await house.ask(removeReport, { params: { id: sessionId, reportId: report.id } });
+  expect(await kept(ada)).toEqual(before);
+});
