@@ -28,6 +28,7 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Sessions: "/sessions",
     Session: `/sessions/${first?.id}`,
     Materials: `/sessions/${first?.id}/materials`,
+    Teach: `/sessions/${first?.id}/teach`,
     "Teaching orders": "/orders",
     Settings: "/settings",
     "New school year": "/settings/year",

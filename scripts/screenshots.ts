@@ -46,7 +46,7 @@ interface Picture {
 
 try {
   await fillDemo(server.base);
-  const { classes, orders } = await ask(contract.getSchool, {});
+  const { classes } = await ask(contract.getSchool, {});
   const children = await ask(contract.listChildren, {});
   const classNamed = (name: string) => classes.find((one) => one.name === name)?.id ?? "";
   const child = (name: string) => children.find((one) => one.name === name)?.id ?? "";
@@ -158,7 +158,18 @@ try {
       },
     },
     { name: "child", path: () => `/child/${child("Gwen A.")}` },
-    { name: "order", path: () => `/orders/${orders[0]?.id}` },
+    {
+      name: "teach",
+      path: () => `/sessions/${planned}/teach`,
+      before: async (page) => {
+        await page.getByRole("button", { name: "Begin" }).click();
+        await page
+          .getByRole("list", { name: "Parts" })
+          .getByRole("button", { name: /^Read words/ })
+          .click();
+        for (const key of ["1", "1", "3"]) await page.keyboard.press(key);
+      },
+    },
   ];
   for (const { name, path, before, phone } of pictures) {
     if (only.length > 0 && !only.includes(name)) continue;

@@ -186,6 +186,16 @@ export function Screen() {
             sheets.
           </p>
         </Part>
+        <Part title="A session is taught">
+          <p>
+            <b>Teach</b> on a session goes through it item by item. Tick who is here and begin; mark each child with
+            one tap: got it, with help, not yet. <b>1</b>, <b>2</b> and <b>3</b> mark whose turn it is, the arrows go
+            on and back, <b>U</b> takes back. The children see the item in a second window or on another device by a
+            code, and nothing else. What they write is shown only when you show it. When the session runs late, the
+            line above says what gives way. It works without a connection and goes on after a pause. At the end the
+            report is written from the marks: read it, add a sentence, send it.
+          </p>
+        </Part>
         <Part title="How a word is judged">
           <p>
             Each sound of a word is one unit with the letters that spell it, shown by a bracket. A word can be read

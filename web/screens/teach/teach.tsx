@@ -69,9 +69,8 @@ interface DeskWanted {
 }
 
 function Desk({ session, ground, teaching }: DeskWanted) {
-  const { state, parts, act, undo } = teaching;
+  const { state, parts, act, undo, faceCode: code, setFaceCode } = teaching;
   const [sheet, setSheet] = useState<"face" | null>(null);
-  const [code, setCode] = useState<string | null>(null);
   /** What is heard or written was shown for this turn. */
   const [shown, setShown] = useState("");
   /** Marks under sounds were turned on or off for a part. */
@@ -171,7 +170,7 @@ function Desk({ session, ground, teaching }: DeskWanted) {
 
   const leave = async () => {
     if (code !== null) await call(closeFace, { params: { id: session.id } }).catch(() => undefined);
-    setCode(null);
+    setFaceCode(null);
   };
   const lastMissed = state.marks.findLast((one) => one.outcome === "notYet" && one.part === state.part && !one.said);
   const isLast = state.part === parts.length - 1;
@@ -378,7 +377,7 @@ function Desk({ session, ground, teaching }: DeskWanted) {
         open={sheet === "face"}
         code={code}
         onClose={() => setSheet(null)}
-        onAsk={async () => setCode(await faceCodeFor(session.id))}
+        onAsk={async () => setFaceCode(await faceCodeFor(session.id))}
       />
     </Page>
   );

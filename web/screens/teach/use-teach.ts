@@ -13,6 +13,8 @@ interface TeachDraft {
   readonly reportId: string;
   readonly parts: readonly SessionPart[] | null;
   readonly steps: readonly TeachStep[];
+  /** Under which another device shows the children's screen. */
+  readonly faceCode?: string | null;
 }
 
 type WithoutStamp<T> = T extends unknown ? Omit<T, "id" | "at"> : never;
@@ -29,6 +31,9 @@ export interface Teaching {
   readonly undo: (() => void) | undefined;
   /** Goes on with a session that was ended; undefined where it was not. */
   readonly goOn: (() => void) | undefined;
+  /** Under which another device shows the children's screen; null while none does. */
+  readonly faceCode: string | null;
+  readonly setFaceCode: (code: string | null) => void;
   readonly forget: () => Promise<void>;
 }
 
@@ -105,5 +110,13 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
   const undo = () => put(press.map(({ id }) => ({ do: "undo", of: id, id: newId(), at: Date.parse(stampNow()) })));
   const end = draft.steps.findLast((step) => step.do === "end" && !undone.has(step.id));
   const goOn = end && (() => put([{ do: "undo", of: end.id, id: newId(), at: Date.parse(stampNow()) }]));
-  return { state, parts, reportId: draft.reportId, act, undo: press.length > 0 ? undo : undefined, goOn, forget };
+  const setFaceCode = (faceCode: string | null) => {
+    const next = { ...(latest.current ?? draft), faceCode };
+    latest.current = next;
+    change(next);
+  };
+  return {
+    ...{ state, parts, reportId: draft.reportId, faceCode: draft.faceCode ?? null },
+    ...{ act, undo: press.length > 0 ? undo : undefined, goOn, setFaceCode, forget },
+  };
 }
