@@ -126,7 +126,7 @@ const state = z.custom<State>((sent) => typeof sent === "string").nullable();
 const stood = z.object({ chance: share, state });
 
 /**
- * What a check or a reading changed on the map of a child, as of today: what stands elsewhere with its answers than without
+ * What a check, a reading or a session changed on the map of a child, as of today: what stands elsewhere with its answers than without
  * them, what moved most first.
  */
 export const getChanges = {
@@ -134,10 +134,13 @@ export const getChanges = {
   path: "/api/children/:id/changes",
   may: {
     by: "teacher",
-    theirs: { "params.id": "child", "query.sittingId": "sitting", "query.readingId": "reading" },
+    theirs: {
+      ...{ "params.id": "child", "query.sittingId": "sitting", "query.readingId": "reading" },
+      "query.sessionId": "session",
+    } as const,
   },
   params: byId,
-  query: z.object({ sittingId: id.optional(), readingId: id.optional() }),
+  query: z.object({ sittingId: id.optional(), readingId: id.optional(), sessionId: id.optional() }),
   answer: z.object({
     changes: z.array(z.object({ skill: z.string(), before: stood, after: stood })),
     /** Skills that its answers spoke of. */

@@ -202,6 +202,9 @@ test.describe("on a tablet, by touch", () => {
     await page.getByRole("button", { name: "Send what happened" }).tap();
     await page.waitForURL(new RegExp(`/sessions/${id}$`));
     await expect(page.getByText("The bell rang early.")).toBeVisible();
+    // What it changed, for the teacher.
+    await page.locator("summary").filter({ hasText: first }).tap();
+    await expect(page.getByText(/This session spoke of \d+ skills?/)).toBeVisible();
   });
 });
 

@@ -6,6 +6,7 @@ import {
   addChild,
   addClass,
   exportChild,
+  getChanges,
   getSchool,
   planNewSession,
   removeReport,
@@ -83,6 +84,18 @@ test("a child without a place, a session that is not here, a mark that says it w
     "A mark that comes alone needs the check or the session that it was made in.",
     "kept",
   ]);
+});
+
+test("what it changed on the map is told, before and after; of a child that had no mark, nothing", async () => {
+  const changed = (id: string) => house.ask(getChanges, { params: { id }, query: { sessionId } });
+  const { changes, skills } = await changed(ada);
+  expect(skills).toBe(1);
+  const [one] = changes;
+  expect(one?.skill).toBe("say m=m");
+  expect(one?.after.chance ?? 0).toBeGreaterThan(one?.before.chance ?? 1);
+  expect(await changed(cy)).toEqual({ changes: [], skills: 0 });
+  const both = { sessionId, sittingId: sessionId };
+  expect((await house.refused(getChanges, { params: { id: ada }, query: both })).status).toBe(422);
 });
 
 test("the report says who came; taken away, what was marked while it ran stays", async () => {

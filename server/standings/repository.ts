@@ -210,8 +210,11 @@ export async function reasonFor(
   return { standing, why: whyStanding(standing, one.by.secureWhen), history };
 }
 
-/** Which answers are asked about: those of some checks, or of a reading. */
-export type SomeAnswers = { readonly checkIds: readonly string[] } | { readonly readingId: string };
+/** Which answers are asked about: those of some checks, of a reading, or of a session. */
+export type SomeAnswers =
+  | { readonly checkIds: readonly string[] }
+  | { readonly readingId: string }
+  | { readonly sessionId: string };
 
 /** What some answers of a child changed, as of today. Costs a replay of the child's log without them. */
 export async function changesBy(
@@ -225,10 +228,12 @@ export async function changesBy(
   const rule = await ruleOf(inside);
   const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
   const answers = standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.wholeText });
-  const isAsked = (answer: GivenAnswer) =>
-    "readingId" in which
-      ? answer.source.kind === "reading" && answer.source.readingId === which.readingId
-      : which.checkIds.includes(checkOf(answer) ?? "");
+  const isAsked = (answer: GivenAnswer) => {
+    const { source } = answer;
+    if ("readingId" in which) return source.kind === "reading" && source.readingId === which.readingId;
+    if ("sessionId" in which) return source.kind === "session" && source.sessionId === which.sessionId;
+    return which.checkIds.includes(checkOf(answer) ?? "");
+  };
   const skills = skillsIn(answers.filter(isAsked), rule.words);
   const rest = answers.filter((answer) => !isAsked(answer));
   const { firstDay } = await outlineOf(inside);

@@ -95,12 +95,15 @@ export function standingRoutes({ serve, jobs }: Domain): void {
   });
 
   serve(getChanges, async ({ params, query, school, now }) => {
-    const { sittingId, readingId } = query;
-    if ((sittingId === undefined) === (readingId === undefined)) throw unfit("Ask for one check or one reading.");
+    const { sittingId, readingId, sessionId } = query;
+    if ([sittingId, readingId, sessionId].filter((one) => one !== undefined).length !== 1)
+      throw unfit("Ask for one check, one reading or one session.");
     if (!(await school.children.find(params.id))) throw notFound("child");
     const which = readingId
       ? { readingId }
-      : { checkIds: (await school.checks.ofSitting(sittingId ?? "")).map((check) => check.id) };
+      : sessionId
+        ? { sessionId }
+        : { checkIds: (await school.checks.ofSitting(sittingId ?? "")).map((check) => check.id) };
     const { changes, skills } = await school.standings.changesBy(params.id, which, await school.settings.dayOf(now));
     return { changes: [...changes], skills };
   });

@@ -20,13 +20,27 @@ interface ChangedWanted {
 export function Changed({ data, what, meanwhile = "…" }: ChangedWanted) {
   return (
     <Panel title="What changed on the map">
+      <ChangeList {...{ data, what, meanwhile }} columns="sm:grid-cols-2 lg:grid-cols-3" />
+    </Panel>
+  );
+}
+
+/** The same by itself, in as many columns as there is room for. */
+export function ChangeList({
+  data,
+  what,
+  meanwhile = "…",
+  columns = "",
+}: ChangedWanted & { readonly columns?: string }) {
+  return (
+    <>
       {!data ? (
         <p className="text-soft">{meanwhile}</p>
       ) : data.changes.length === 0 ? (
         <p>Nothing: what was marked fits with what was believed before.</p>
       ) : (
         <>
-          <ul className="grid gap-x-8 gap-y-1.5 sm:grid-cols-2 lg:grid-cols-3">
+          <ul className={`grid gap-x-8 gap-y-1.5 ${columns}`}>
             {data.changes.slice(0, MOST).map((change) => (
               <li key={change.skill} className="flex min-h-8 items-center gap-2">
                 <Thing skill={change.skill} />
@@ -45,7 +59,7 @@ export function Changed({ data, what, meanwhile = "…" }: ChangedWanted) {
           </p>
         </>
       )}
-    </Panel>
+    </>
   );
 }
 

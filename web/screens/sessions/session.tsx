@@ -29,6 +29,7 @@ import { toastWithUndo } from "#web/parts/undo.ts";
 import { SessionCard } from "./card.tsx";
 import { ReportForm } from "./report-form.tsx";
 import { Reports } from "./reports.tsx";
+import { SessionChanged } from "./session-changed.tsx";
 import { SessionParts } from "./session-parts.tsx";
 import { CopySheet, KeepSheet, PlanSheet, type Replan } from "./session-sheets.tsx";
 import { SharePanel } from "./share-panel.tsx";
@@ -227,6 +228,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
         </div>
         <div className="flex flex-col gap-4">
           <Reports session={session} today={today} />
+          <SessionChanged session={session} />
           <Panel title="Children">
             <ul>
               {session.members.map((member) => (
