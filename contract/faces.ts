@@ -15,10 +15,12 @@ export const face = z.discriminatedUnion("show", [
       .array(
         z.object({
           text: z.string().max(12),
-          as: z.enum(["asked", "open", "under", "underAsked", "close", "other"]),
+          as: z.enum(["asked", "open", "under", "underAsked", "close", "other", "hidden"]),
         }),
       )
       .max(60),
+    /** How far its sounds stand apart, 1 at most; left out they stand together. */
+    apart: z.number().min(0).max(1).optional(),
   }),
   z.object({ show: z.literal("choices"), item, choices: z.array(z.string().max(20)).max(9) }),
   /** A text or a line of one: size in pixels, spacing in lines. */

@@ -139,7 +139,18 @@ test.describe("on a tablet, by touch", () => {
     const word = (await now(page).getByTestId("card").locator(".sr-only").textContent()) ?? "";
     await expect(face.getByTestId("card").locator(".sr-only")).toHaveText(word);
     // Marks under the sounds are help; without them the children see the word alone.
-    await now(page).getByRole("button", { name: "Marks" }).tap();
+    const stands = now(page).getByLabel("How the word stands");
+    await stands.selectOption("sound by sound");
+    const hidden = face.getByTestId("card").locator(".invisible");
+    await expect(hidden.first()).toBeAttached();
+    const sound = now(page).getByRole("button", { name: "Next sound" });
+    while (await sound.isEnabled()) await sound.tap();
+    await expect(hidden).toHaveCount(0);
+    await stands.selectOption("sounds apart");
+    const wide = await face.getByTestId("card").evaluate((one) => one.scrollWidth);
+    await now(page).getByLabel("slide together").fill("100");
+    await expect.poll(() => face.getByTestId("card").evaluate((one) => one.scrollWidth)).toBeLessThan(wide);
+    await stands.selectOption("no marks");
     await expect(face.getByTestId("card")).toHaveText(word);
     await turn()
       .getByRole("button", { name: `${first}: not yet` })

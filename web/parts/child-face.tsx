@@ -13,6 +13,7 @@ const looks = {
   underAsked: "split-under",
   close: "asked split-close",
   other: "no-sound text-soft",
+  hidden: "no-sound invisible",
 } as const;
 
 /** A long word keeps to one line: it shrinks with its letters. */
@@ -51,8 +52,13 @@ export function ChildFace({
       >
         <span className="sr-only">{face.text}</span>
         {face.letters.map(({ text, as }, at) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
-          <span key={at} className={looks[as]} aria-hidden>
+          <span
+            // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
+            key={at}
+            className={`${looks[as]} motion-safe:transition-[margin]`}
+            style={face.apart && at > 0 ? { marginLeft: `${face.apart * 0.5}em` } : undefined}
+            aria-hidden
+          >
             {text}
           </span>
         ))}

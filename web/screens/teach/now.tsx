@@ -1,0 +1,175 @@
+import { kindsOfPart, readOf } from "#core/plans";
+import { keepKeys } from "#web/device/keys.tsx";
+import { Button } from "#web/parts/button.tsx";
+import { ChildFace } from "#web/parts/child-face.tsx";
+import { Choice } from "#web/parts/field.tsx";
+import { type Support, supportSays, supports } from "./turn-face.ts";
+import type { Desk } from "./use-desk.ts";
+import type { Teaching } from "./use-teach.ts";
+
+interface NowWanted {
+  readonly desk: Desk;
+  readonly teaching: Teaching;
+  readonly nameOf: (id: string) => string;
+}
+
+/** What is asked now, as large as the children see it, and what goes on from there. */
+export function Now({ desk, teaching, nameOf }: NowWanted) {
+  const { state, parts, act } = teaching;
+  const { part, turn, runs } = desk;
+  return (
+    <section
+      aria-label="Now"
+      className="flex min-h-[19rem] flex-col rounded-lg border border-line bg-sheet p-4 lg:min-h-[31rem]"
+    >
+      {part && (
+        <>
+          <div className="flex items-baseline justify-between gap-3">
+            <h2>{kindsOfPart[part.kind].title}</h2>
+            <span className="text-sm text-soft">
+              {state.begun && state.turns.length > 0
+                ? `${Math.min(state.turn + 1, state.turns.length)} of ${state.turns.length}`
+                : `${part.minutes} min`}
+            </span>
+          </div>
+          <p className="text-soft">{part.how}</p>
+        </>
+      )}
+      <div className="flex flex-1 flex-col items-center justify-center gap-2 py-3">
+        {!state.begun ? (
+          <Waits
+            says={state.here.length === 0 ? "No one is here yet. Tick who came." : "Tick who is here, then begin."}
+            does="Begin"
+            onDo={() => act({ do: "begin" })}
+          />
+        ) : state.since === null ? (
+          <Waits says="Paused. Everything so far is kept." does="Go on" onDo={desk.pause} />
+        ) : turn === undefined ? (
+          <Waits
+            says={state.turns.length === 0 ? "Nothing is planned for this part." : "This part is done."}
+            {...(state.part === parts.length - 1
+              ? { does: "End the session", onDo: () => act({ do: "end" }) }
+              : {
+                  does: kindsOfPart[parts[state.part + 1]?.kind ?? "teach"].title,
+                  onDo: () => desk.toPart(state.part + 1),
+                })}
+          />
+        ) : desk.face.show === "nothing" ? (
+          <p className="text-center font-child text-4xl" data-testid="say">
+            {turn.item}
+          </p>
+        ) : (
+          <ChildFace face={desk.face} room="desk" />
+        )}
+      </div>
+      {runs && turn && (
+        <Controls {...{ desk, nameOf }} isFirst={state.turn === 0} isEmpty={state.here.length === 0} />
+      )}
+    </section>
+  );
+}
+
+function Waits({ says, does, onDo }: { says: string; does: string; onDo: () => void }) {
+  return (
+    <>
+      <p>{says}</p>
+      <Button shape="main" className="min-h-12" onClick={onDo}>
+        {does}
+      </Button>
+    </>
+  );
+}
+
+function Controls({
+  desk,
+  nameOf,
+  isFirst,
+  isEmpty,
+}: Pick<NowWanted, "desk" | "nameOf"> & { isFirst: boolean; isEmpty: boolean }) {
+  const { part, turn, face, units, support, canShow, shown } = desk;
+  if (!part || !turn) return null;
+  const read = readOf(part.kind, turn.item);
+  // What only the adult sees: an answer, the picture that is meant.
+  const aside =
+    kindsOfPart[part.kind].items === "lines" && read !== turn.item ? turn.item.slice(read.length).trim() : "";
+  const seen = face.show !== "nothing" && units !== undefined;
+  return (
+    <>
+      <p className="mb-2 text-center text-soft">
+        {turn.childId ? nameOf(turn.childId) : "Everyone"}
+        {canShow && !shown && ": say it; it is not shown"}
+        {aside && ` · ${aside}`}
+      </p>
+      <div className="flex min-h-11 flex-wrap items-center justify-center gap-1.5">
+        <Button className="min-h-11" onMouseDown={keepKeys} disabled={isFirst} onClick={desk.back}>
+          Back
+        </Button>
+        {turn.childId === null && !isEmpty && (
+          <Button shape="main" className="min-h-11" onMouseDown={keepKeys} onClick={desk.everyone}>
+            Everyone else got it
+          </Button>
+        )}
+        <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.next}>
+          Next
+        </Button>
+        {canShow && (
+          <Button className="min-h-11" onMouseDown={keepKeys} aria-pressed={shown} onClick={desk.show}>
+            {shown ? "Hide it" : "Show it"}
+          </Button>
+        )}
+        {desk.more && (
+          <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.more}>
+            One more like this
+          </Button>
+        )}
+        {desk.easier && (
+          <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.easier}>
+            Easier
+          </Button>
+        )}
+      </div>
+      {/* Its place is kept, so that nothing moves under a finger. */}
+      <div className="mt-2 flex min-h-11 flex-wrap items-center justify-center gap-3">
+        {seen && (
+          <div className="w-40">
+            <Choice
+              bare
+              label="How the word stands"
+              value={support}
+              onChange={(event) => desk.setSupport(event.target.value as Support)}
+            >
+              {supports.map((one) => (
+                <option key={one} value={one}>
+                  {supportSays[one]}
+                </option>
+              ))}
+            </Choice>
+          </div>
+        )}
+        {seen && support === "byUnit" && (
+          <Button
+            className="min-h-11"
+            onMouseDown={keepKeys}
+            disabled={desk.sounds >= units.length}
+            onClick={desk.nextSound}
+          >
+            Next sound
+          </Button>
+        )}
+        {seen && support === "apart" && (
+          <label className="flex min-h-11 items-center gap-2 text-sm">
+            slide together
+            <input
+              type="range"
+              min={0}
+              max={100}
+              value={100 - Math.round(desk.apart * 100)}
+              onChange={(event) => desk.setApart(1 - Number(event.target.value) / 100)}
+              className="h-6 w-48 accent-leaf"
+            />
+          </label>
+        )}
+      </div>
+    </>
+  );
+}
