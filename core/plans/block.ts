@@ -95,7 +95,7 @@ const WASTE = 0.28;
  */
 const LEAST_GAIN = 0.006;
 const SHARED = 0.6;
-const MAY_NOT_READ = 0.4;
+const MAY_NOT_READ = 0.3;
 /** Cards of one child in a session. */
 const CARDS = 4;
 /** A child with this chance needs a point no more. */

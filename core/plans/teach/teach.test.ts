@@ -312,7 +312,7 @@ describe("on the spot", () => {
     expect(units(ask("harder", "see"))).toBeGreaterThan(2);
     expect(ask("same", "sheet", [same ?? ""])).not.toBe(same);
     expect(oneMore(more, { kind: "revisit", like: "s=s", used: new Set(), step: "same" })).toBeNull();
-    expect(oneMore({ words: [] }, { kind: "readWords", like: "see", used: new Set(), step: "same" })).toBeNull();
+    expect(oneMore([], { kind: "readWords", like: "see", used: new Set(), step: "same" })).toBeNull();
   });
 
   test("two who stumble are offered a smaller step, once; everyone firm a harder one", () => {

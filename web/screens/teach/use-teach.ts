@@ -1,4 +1,4 @@
-import { useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import type { AnswerBody, SessionView } from "#contract";
 import { answerOf, type SessionPart, type TeachMark, type TeachState, type TeachStep, teachState } from "#core/plans";
 import type { Lexicon } from "#core/words";
@@ -41,6 +41,12 @@ const undoable: ReadonlySet<TeachStep["do"]> = new Set(["mark", "next", "back", 
 /** Steps of one press are made so near to each other. */
 const ONE_PRESS_MS = 50;
 
+/** Does something once the frame is on the screen that shows what came before it. */
+function afterPaint(then: () => void): void {
+  if (document.hidden) then();
+  else requestAnimationFrame(() => setTimeout(then));
+}
+
 /** Undefined until this device was asked what it has kept. */
 export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | undefined {
   const [marker] = useMarker();
@@ -58,13 +64,39 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
   );
   const steps = draft?.steps;
   const state = useMemo(() => (steps ? teachState(wanted, steps) : undefined), [wanted, steps]);
-  if (!draft || !state) return undefined;
-
   const answer = (mark: TeachMark): AnswerBody | null =>
     answerOf(mark, {
       ...{ kind: parts[mark.part]?.kind ?? "teach", lexicon, sessionId: session.id },
       ...{ day: todayHere(), markedBy: marker.trim() || "Teacher" },
     }) as AnswerBody | null;
+
+  const takenBack = (childId: string, id: string): AnswerBody => ({
+    ...{ id: newId(), childId, markedAt: stampNow(), day: todayHere() },
+    ...{ markedBy: marker.trim() || "Teacher", outcome: "void", voids: id },
+  });
+
+  const mend = useRef<() => void>(() => {});
+  mend.current = () => {
+    if (!state || !draft?.parts) return;
+    void outbox.logOf(session.id).then((log) => {
+      const voided = new Set(log.flatMap((one) => (one.outcome === "void" ? one.voids : [])));
+      const sent = new Map(log.flatMap((one) => (one.outcome === "void" ? [] : [[one.id, one.childId] as const])));
+      const stands = new Set(state.marks.map(({ id }) => id));
+      for (const mark of state.marks) {
+        const made = sent.has(mark.id) ? null : answer(mark);
+        if (made) outbox.add(made, session.id);
+      }
+      for (const [id, childId] of sent)
+        if (!stands.has(id) && !voided.has(id)) outbox.add(takenBack(childId, id), session.id);
+    });
+  };
+  const isOpen = draft !== undefined;
+  // A page that was closed in the middle of a mark: its step is kept, and what follows from it is sent now.
+  useEffect(() => {
+    if (isOpen) mend.current();
+  }, [isOpen]);
+
+  if (!draft || !state) return undefined;
 
   /** What came of these steps goes into the log of answers: new marks, and what is no mark any more. */
   const put = (added: readonly TeachStep[]) => {
@@ -76,15 +108,13 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
     change(next);
     const gone = was.filter(({ id }) => !is.some((one) => one.id === id));
     const fresh = is.filter(({ id }) => !was.some((one) => one.id === id));
-    for (const mark of gone) {
-      if (!answer(mark)) continue;
-      const stamp = { id: newId(), childId: mark.childId, markedAt: stampNow(), day: todayHere() };
-      outbox.add({ ...stamp, markedBy: marker.trim() || "Teacher", outcome: "void", voids: mark.id }, session.id);
-    }
-    for (const mark of fresh) {
-      const made = answer(mark);
-      if (made) outbox.add(made, session.id);
-    }
+    const back = gone.flatMap((mark) => (answer(mark) ? takenBack(mark.childId, mark.id) : []));
+    const made = [...back, ...fresh.flatMap((mark) => answer(mark) ?? [])];
+    // The mark is seen first. What is cut off before it is sent is found again by the steps.
+    if (made.length > 0)
+      afterPaint(() => {
+        for (const one of made) outbox.add(one, session.id);
+      });
   };
 
   const act = (...doing: readonly Doing[]) => {
