@@ -4,7 +4,7 @@ import type { TeachMark, TeachOutcome } from "#core/plans";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 
-export const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
+const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
   got: "got it",
   help: "with help",
   notYet: "not yet",

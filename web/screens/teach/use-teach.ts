@@ -18,7 +18,7 @@ interface TeachDraft {
 }
 
 type WithoutStamp<T> = T extends unknown ? Omit<T, "id" | "at"> : never;
-export type Doing = WithoutStamp<TeachStep>;
+type Doing = WithoutStamp<TeachStep>;
 
 /** A session that is being taught on this device. */
 export interface Teaching {
