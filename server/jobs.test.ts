@@ -50,7 +50,16 @@ const toFill = {
   },
   targets: ["g=g"],
   ...{
-    ...{ wish: null, second: null, focus: null, besides: [], today: "2026-11-23", heldOn: "2026-11-23", past: [] },
+    ...{
+      wish: null,
+      second: null,
+      focus: null,
+      besides: [],
+      ways: defaultSettings,
+      today: "2026-11-23",
+      heldOn: "2026-11-23",
+      past: [],
+    },
     weights: startingWeights,
     said: [],
     hadLately: [],

@@ -2,6 +2,7 @@ import { type OtherNeedKind, otherNeedName, readSkill } from "#core/mastery";
 import { type Gpc, spellingsOfSound, splitGpc, usualGpc } from "#core/phonics";
 import { findWords, type Lexicon, minimalPairs, type Word } from "#core/words";
 import { type Focus, kindOfFocus } from "./focus-kind.ts";
+import type { SchoolWays } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { PartKind } from "./part-kinds.ts";
 import { bringIn, type Routine } from "./routine.ts";
@@ -124,18 +125,20 @@ const hows = {
 } as const satisfies Record<OtherNeedKind, string>;
 
 /** What the adult does to teach a need of this kind, in a sentence or two. */
-export function saysOfFocus(kind: OtherNeedKind): string {
-  return hows[kind];
+export function saysOfFocus(kind: OtherNeedKind, way: SchoolWays["exceptionWay"] = "sounded"): string {
+  return kind === "word" && way === "wholes"
+    ? "Read the word, spell it with the names of its letters. Cover it: each child spells it and writes it."
+    : hows[kind];
 }
 
 /**
  * A routine as a session about this has it, as long as before: what teaches a spelling teaches this, and one part is changed for
  * another that practises it.
  */
-export function routineAbout(routine: Routine, focus: Focus): Routine {
+export function routineAbout(routine: Routine, focus: Focus, way: SchoolWays["exceptionWay"] = "sounded"): Routine {
   const kind = kindOfFocus(focus);
   if (kind === undefined) return routine;
-  const how = hows[kind];
+  const how = saysOfFocus(kind, way);
   const instead = (to: PartKind): Routine => {
     const at = routine.parts.findIndex((part) => part.kind === "teach");
     const before = routine.parts[at];

@@ -1,3 +1,4 @@
+import { defaultSettings, type Settings } from "#core/checks";
 import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { plural } from "#core/saying";
 import type { PartKind } from "./part-kinds.ts";
@@ -7,23 +8,51 @@ export function shown(gpc: Gpc): string {
   return showGrapheme(findCorrespondence(gpc)?.grapheme ?? splitGpc(gpc).grapheme);
 }
 
-/** What the adult does in a part, in a sentence or two; a few more where two spellings are taught. */
-export function howTo(kind: PartKind, target: Gpc, second?: Gpc): string {
+/** What the school has chosen of that on which teachers disagree, as far as a session follows it. */
+export type SchoolWays = Pick<Settings, "answerForm" | "exceptionWay" | "madeUp">;
+
+/** How an exception word is read. */
+const wordsSay: Readonly<Record<SchoolWays["exceptionWay"], string>> = {
+  sounded: "Read the word, find the part that is not as expected, read it again.",
+  wholes: "Read the word, spell it with the names of its letters, cover it, spell it again.",
+};
+
+/** What a child says to a card. */
+const saysToCard: Readonly<Record<SchoolWays["answerForm"], string>> = {
+  sound: "the sound",
+  nameSound: "the names of its letters and the sound",
+  nameKeywordSound: "the names of its letters, the keyword and the sound",
+};
+
+/** What the adult does in a part, in a sentence or two, in the school's ways; a few more where two spellings are taught. */
+export function howTo(
+  kind: PartKind,
+  target: Gpc,
+  { second, ways = defaultSettings }: { readonly second?: Gpc | undefined; readonly ways?: SchoolWays } = {},
+): string {
   if (kind === "hear" && second)
     return "Say which sound to listen for, then the word. Children show whether it is at the start, in the middle, at the end, or not there.";
   if (kind === "teach" && second)
-    return `${howTo(kind, target)} Then the same with ${shown(second)}: ${howTo(kind, second)}`;
+    return `${howTo(kind, target, { ways })} Then the same with ${shown(second)}: ${howTo(kind, second, { ways })}`;
   const entry = findCorrespondence(target);
   const sound = plainSound(splitGpc(target).sound);
   const says: Readonly<Record<PartKind, () => string>> = {
-    revisit: () =>
-      "Show each child its own cards, shuffled. Put a card back in the pile when it was not right at once.",
+    revisit: () => {
+      const all = ways.answerForm === "sound" ? "" : ` Each child says ${saysToCard[ways.answerForm]}.`;
+      return `Show each child its own cards, shuffled.${all} Put a card back in the pile when it was not right at once.`;
+    },
     hear: () =>
       `Say each word. Children show whether “${sound}” is at the start, in the middle, at the end, or not there.`,
     teach: () => {
       const mixed = likelyConfusions(target, 1)[0];
       const watch = mixed ? ` Listen for “${plainSound(mixed.sound)}” said instead.` : "";
-      return `Show ${shown(target)}, say “${sound}” as in ${entry?.keyword ?? shown(target)}. Each child says it, then traces it while saying it.${watch}`;
+      const keyword = entry?.keyword ?? shown(target);
+      const say = {
+        sound: `say “${sound}” as in ${keyword}`,
+        nameSound: `say the names of its letters, then “${sound}” as in ${keyword}`,
+        nameKeywordSound: `say the names of its letters, “${keyword}”, “${sound}”`,
+      }[ways.answerForm];
+      return `Show ${shown(target)}, ${say}. Each child says it, then traces it while saying it.${watch}`;
     },
     blend: () => "Lay one sound card after the other. Children say each sound, then the word.",
     readWords: () => "Each child reads a word alone; the others read it in their heads and nod when ready.",
@@ -34,13 +63,13 @@ export function howTo(kind: PartKind, target: Gpc, second?: Gpc): string {
     pairs: () => "Say one of the two; a child points to it, then reads both.",
     build: () => "Say the word. Children put a tile in a box for each sound, then read it back.",
     writeWords: () => "Say the word, children count its sounds on their fingers, then write and check.",
-    exceptionWords: () => "Read the word, find the part that is not as expected, read it again.",
+    exceptionWords: () => wordsSay[ways.exceptionWay],
     readSentence: () => "Each child reads a sentence alone, then says it as if telling someone.",
     sentence: () => "Say the sentence twice. Children repeat it, count the words, then write and read it back.",
     yesNo: () => "A child reads the question; all answer, one says why.",
     phrase: () => "Lay out the pictures. A child reads a phrase and puts it to its picture, or draws it.",
     text: () => "Look at the hard words first. Each child reads alone; ask what happened.",
-    lastLook: () => "Each child says the sound at sight. Mark it on the card.",
+    lastLook: () => `Each child says ${saysToCard[ways.answerForm]} at sight. Mark it on the card.`,
   };
   return says[kind]();
 }

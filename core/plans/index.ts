@@ -5,6 +5,7 @@ export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./focus.ts";
 export * from "./focus-kind.ts";
 export { Forecast } from "./forecast.ts";
+export type { SchoolWays } from "./how-to.ts";
 export * from "./keep.ts";
 export * from "./kinds.ts";
 export * from "./materials.ts";

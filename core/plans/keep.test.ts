@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
-import { readLexicon } from "#core/words";
+import { readLexicon, readMadeUp } from "#core/words";
 import { planSession, type Routine, readRoutine, routineAsMarkdown, routineOf, shippedRoutines } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
@@ -32,4 +32,21 @@ test("the parts of a session are a routine again, whatever it taught; own words 
   expect(text).toContain("- Read words: 4 min, all together, without marks. Nod when you are ready.");
   expect(readRoutine(text)).toEqual({ routine: own, leftOut: [] });
   expect(readRoutine(JSON.stringify(own))).toEqual({ routine: own, leftOut: [] });
+});
+
+test("sessions are held in the school's ways: what is said to a card, how exception words are read, whether made-up words are used", () => {
+  const ways = { answerForm: "nameSound", exceptionWay: "wholes", madeUp: false } as const;
+  const routine = shippedRoutines.mixed;
+  const madeUp = readMadeUp(readFileSync("data/lexicon/made-up.txt", "utf8"));
+  const [usual, ours] = [planSession({ ...from, madeUp, routine }), planSession({ ...from, madeUp, routine, ways })];
+  const how = ({ parts }: typeof usual, kind: string) => parts.find((part) => part.kind === kind)?.how ?? "";
+  expect(how(usual, "teach")).toMatch(/^Show d, say “d” as in /);
+  expect(how(ours, "teach")).toMatch(/^Show d, say the names of its letters, then “d” as in /);
+  expect(how(ours, "lastLook")).toContain("the names of its letters and the sound at sight");
+  expect(usual.parts.some(({ kind }) => kind === "madeUp")).toBe(true);
+  expect(ours.parts.some(({ kind }) => kind === "madeUp")).toBe(false);
+  expect(ours.remarks).toContain("This school uses no made-up words: words are read in their place.");
+  const plain = planSession({ ...from, ways });
+  expect(how(plain, "exceptionWords")).toContain("spell it with the names of its letters");
+  expect(routineOf(plain, "A").parts.every((part) => part.how === "")).toBe(true);
 });

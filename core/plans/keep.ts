@@ -1,3 +1,4 @@
+import { answerForms, exceptionWays } from "#core/checks";
 import { saysOfFocus } from "./focus.ts";
 import { kindOfFocus } from "./focus-kind.ts";
 import { howTo } from "./how-to.ts";
@@ -12,8 +13,12 @@ import type { Routine, RoutinePart } from "./routine.ts";
 export function routineOf(plan: Pick<SessionPlan, "target" | "second" | "focus" | "parts">, name: string): Routine {
   const { target, second, focus = [] } = plan;
   const kind = kindOfFocus(focus);
+  const ways = answerForms.flatMap((answerForm) =>
+    exceptionWays.map((exceptionWay) => ({ answerForm, exceptionWay, madeUp: true })),
+  );
   const isOurs = (part: SessionPlan["parts"][number]) =>
-    [howTo(part.kind, target, second), ...(kind ? [saysOfFocus(kind)] : [])].includes(part.how);
+    ways.some((one) => howTo(part.kind, target, { second, ways: one }) === part.how) ||
+    (kind !== undefined && exceptionWays.some((way) => saysOfFocus(kind, way) === part.how));
   return {
     ...{ name, about: "" },
     parts: plan.parts.map(

@@ -1,10 +1,11 @@
+import { defaultSettings } from "#core/checks";
 import { type Gpc, withImplied } from "#core/phonics";
 import { plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
 import { soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
 import type { Focus } from "./focus-kind.ts";
-import { fewWords, howTo, shown } from "./how-to.ts";
+import { fewWords, howTo, type SchoolWays, shown } from "./how-to.ts";
 import { kindsOfPart } from "./kinds.ts";
 import type { Doer, PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
@@ -70,6 +71,8 @@ export interface PlanWanted {
   /** Exception words that these children miss, and sounds that they take for one another, what is missing most first. */
   readonly missedWords?: readonly string[];
   readonly mixedSounds?: readonly (readonly [string, string])[];
+  /** What the school has chosen of that on which teachers disagree; the defaults when left out. */
+  readonly ways?: SchoolWays | undefined;
   /** How the session is held, with a focus as `routineAbout` has it; the usual one when left out. */
   readonly routine?: Routine;
   readonly seed: number;
@@ -144,7 +147,15 @@ export function practiceWords(lexicon: Lexicon, known: ReadonlySet<Gpc>, target:
  * filled stays, empty, with a remark.
  */
 export function planSession(wanted: PlanWanted): SessionPlan {
-  const { lexicon, exceptionWords, children = [], focus = [], routine = shippedRoutines[USUAL] } = wanted;
+  const { lexicon, exceptionWords, children = [], focus = [], ways = defaultSettings } = wanted;
+  const { parts: asked } = wanted.routine ?? shippedRoutines[USUAL];
+  // Where no made-up words are used, words are read in their place.
+  const isReplaced = !ways.madeUp && asked.some(({ kind }) => kind === "madeUp");
+  const routine = {
+    parts: isReplaced
+      ? asked.map((part) => (part.kind === "madeUp" ? { ...part, kind: "readWords" as const, how: "" } : part))
+      : asked,
+  };
   const [own, beside] = spellingsOfFocus(focus, taughtTo(children, wanted.known));
   const target = own ?? wanted.target;
   const another = own ? beside : wanted.second;
@@ -174,11 +185,12 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   // Words of a shape, and whole words, are not chosen by a spelling.
   const about = focus.length === 0 || own ? targetsOf({ target, second }) : [];
   const remarks = tooFew({ lexicon, known: wanted.known, targets: about });
+  if (isReplaced) remarks.push("This school uses no made-up words: words are read in their place.");
   const parts = routine.parts.map(({ kind, minutes, who, how, marks }): SessionPart => {
     const { items, each, remark } = filler.fill(kind, minutes);
     if (remark && !remarks.includes(remark)) remarks.push(remark);
     return {
-      ...{ kind, minutes, items, how: how || howTo(kind, target, second) },
+      ...{ kind, minutes, items, how: how || howTo(kind, target, { second, ways }) },
       ...{ ...(each ? { each } : {}), ...(who === kindsOfPart[kind].who ? {} : { who }) },
       ...(marks === undefined ? {} : { marks }),
     };

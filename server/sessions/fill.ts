@@ -8,6 +8,7 @@ import {
   type Routine,
   roomFor,
   routineAbout,
+  type SchoolWays,
   type SessionPlan,
   teachesNew,
 } from "#core/plans";
@@ -26,6 +27,8 @@ export interface ToFill extends Omit<ToPlan, "days" | "fixed"> {
   /** What it is about in place of a spelling, as someone asked; then no target is asked for. */
   readonly focus: Focus | null;
   readonly heldOn: string;
+  /** What the school has chosen of that on which teachers disagree. */
+  readonly ways: SchoolWays;
   readonly routine: Routine;
   /** Words that the group had in the last days. */
   readonly hadLately: readonly string[];
@@ -54,7 +57,7 @@ export function fillSession(
   const plan = planSession({
     known: new Set(common.known),
     readers: common.children.map(({ name, reads }) => ({ name, reads: new Set(reads) })),
-    ...{ target, second, focus },
+    ...{ target, second, focus, ways: wanted.ways },
     revisit: [...targets.filter((gpc) => common.known.includes(gpc)), ...common.unsteady],
     lexicon: offered,
     age: common.age,
@@ -68,7 +71,7 @@ export function fillSession(
       cards: day?.cards.find(({ childId }) => childId === id)?.gpcs ?? [],
     })),
     // What was asked for is in it already.
-    routine: wanted.focus ? routine : routineAbout(routine, focus ?? []),
+    routine: wanted.focus ? routine : routineAbout(routine, focus ?? [], wanted.ways.exceptionWay),
     ...{ hadLately, missedWords, mixedSounds },
     exceptionWords: common.wholes,
     seed,

@@ -4,6 +4,7 @@ import type { Said } from "#core/groups";
 import { type Focus, kindsOfPart, type ReadingLimit, routineAbout, routineIn, taughtIn, type Way } from "#core/plans";
 import { findMany } from "../classes/children.ts";
 import { read as readGrouping, saidOn } from "../groups/grouping.ts";
+import { read as readSettings } from "../settings/repository.ts";
 import { commonOf, otherNeedsOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
@@ -44,11 +45,13 @@ export async function toFill(inside: Inside, wanted: PlanWanted): Promise<ToFill
   const { today, heldOn = today, reads, groupId, routine } = wanted;
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
+  const { answerForm, exceptionWay, madeUp } = (await readSettings(inside)).checks;
+  const ways = { answerForm, exceptionWay, madeUp };
   return {
-    ...{ words, targets, wish, second, focus, weights, today, heldOn },
+    ...{ words, targets, wish, second, focus, weights, today, heldOn, ways },
     common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
-    routine: routineAbout(routineIn(await routineNamed(inside, routine), way), focus ?? []),
+    routine: routineAbout(routineIn(await routineNamed(inside, routine), way), focus ?? [], ways.exceptionWay),
     // Taught again it has other words than in all sessions of weeks.
     hadLately: await hadAround(inside, groupId, { on: heldOn, days: way ? DAYS_HAD_AGAIN : DAYS_HAD }),
     past: await taughtBefore(inside, groupId),
