@@ -3,7 +3,7 @@ import { bench, describe } from "vitest";
 import { exceptionWordsUpTo, readOrder, taughtUpTo } from "#core/order";
 import { readLibraryText } from "#core/reading";
 import { readAnswers, readLexicon, readMadeUp } from "#core/words";
-import { type BlockChild, planBlock, planSession, shippedRoutines } from "./index.ts";
+import { type BlockChild, moreWords, oneMore, planBlock, planSession, shippedRoutines } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = readFileSync("data/sentences.txt", "utf8")
@@ -29,6 +29,12 @@ describe("one session over the whole word list", () => {
       ...{ exceptionWords: exceptionWordsUpTo(order, "s20"), seed: 1, children: six, age: 9 },
       routine: shippedRoutines.mixed,
     });
+  });
+  const more = moreWords({ lexicon, known, targets: ["oo=oo"] });
+  const used = new Set(more.slice(0, 20).map(({ text }) => text));
+  bench("one more word on the spot, while a session is taught", () => {
+    oneMore(more, { kind: "readWords", like: "moon", used, step: "same" });
+    oneMore(more, { kind: "readWords", like: "moon", used, step: "easier" });
   });
   bench("planSession", () => {
     planSession({

@@ -15,6 +15,7 @@ import {
   replanSession,
   saveGroup,
   saveRoutine,
+  setCheckSettings,
   setGroupRoutine,
 } from "#contract";
 import { kindsOfPart, shippedRoutines } from "#core/plans";
@@ -163,4 +164,18 @@ test("a routine that is taken away leaves its groups with the usual one", async 
   await house.ask(removeRoutine, { params: { id: own } });
   await house.ask(removeRoutine, { params: { id: own } });
   expect((await house.ask(getGroup, { params: { id: groupId } })).routine).toBe("usual");
+});
+
+test("a session follows the school's settings: made-up words, exception words, what is said to a card", async () => {
+  const { version, checks } = await house.ask(getSchool, {});
+  const change = { madeUp: false, exceptionWay: "wholes", answerForm: "nameKeywordSound" } as const;
+  const set = await house.ask(setCheckSettings, { body: { version, checks: { ...checks, ...change } } });
+  const made = await plan(uuid(), { routine: "mixed", heldOn: "2026-12-10" });
+  expect(made.plan.parts.some(({ kind }) => kind === "madeUp")).toBe(false);
+  expect(made.plan.remarks.join()).toContain("no made-up words");
+  const how = (kind: string) => made.plan.parts.find((one) => one.kind === kind)?.how ?? "";
+  expect(how("teach")).toMatch(/say the names of its letters, “\w+”, “\w+”/);
+  await house.ask(setCheckSettings, { body: { version: set.version, checks } });
+  const again = await plan(uuid(), { routine: "mixed", heldOn: "2026-12-11" });
+  expect(again.plan.parts.some(({ kind }) => kind === "madeUp")).toBe(true);
 });
