@@ -49,11 +49,12 @@ export function AboutChoice({
   value: readonly string[] | null;
   onSet: (ids: readonly string[] | null) => void;
 }) {
-  if (options.length === 0) return null;
   const key = (ids: readonly string[]) => ids.join("|");
   return (
     <Choice
       label="About"
+      // Its place is there before what these children need has come: nothing jumps under a finger.
+      disabled={options.length === 0}
       value={value ? key(value) : ""}
       onChange={(event) => onSet(options.find(({ ids }) => key(ids) === event.target.value)?.ids ?? null)}
     >
