@@ -34,7 +34,7 @@ export const shippedRoutines: Readonly<Record<ShippedId, Routine>> = {
     about: "The sound is heard before its spelling is seen; words are built before they are written.",
     parts: [
       ...[part("revisit", 2), part("hear", 2), part("teach", 3), part("blend", 2), part("build", 3)],
-      ...[part("readWords", 3), part("phrase", 1), part("sentence", 3), part("lastLook", 1)],
+      ...[part("readWords", 3), part("sentence", 3), part("lastLook", 2)],
     ],
   },
   changing: {
@@ -58,7 +58,7 @@ export const shippedRoutines: Readonly<Record<ShippedId, Routine>> = {
     about: "Words and sentences lead to a text that is read alone.",
     parts: [
       ...[part("revisit", 3), part("teach", 4), part("blend", 2), part("readWords", 4), part("exceptionWords", 2)],
-      ...[part("readSentence", 2), part("text", 8), part("writeWords", 3), part("lastLook", 2)],
+      ...[part("readSentence", 2), part("phrase", 1), part("text", 7), part("writeWords", 3), part("lastLook", 2)],
     ],
   },
   mixed: {
