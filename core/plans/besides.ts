@@ -87,12 +87,16 @@ export class Besides {
     readonly fits: (focus: Focus) => boolean;
   }): Candidate | undefined {
     const rests = new Set(wanted.rest.flatMap(({ focus = [] }) => focus));
-    return this.groups
-      .filter((ids) => !ids.some((id) => rests.has(id)))
-      .map((ids): Candidate => ({ ids, gain: this.gain(ids), pinned: ids.some((id) => this.pinned.has(id)) }))
-      .filter(({ gain }) => gain > 0)
-      .sort((one, other) => Number(other.pinned) - Number(one.pinned) || other.gain - one.gain)
-      .find(({ ids }) => wanted.fits(ids));
+    return (
+      this.groups
+        .filter((ids) => !ids.some((id) => rests.has(id)))
+        .filter((ids) => this.needing(ids).length > 0)
+        .map((ids): Candidate => ({ ids, gain: this.gain(ids), pinned: ids.some((id) => this.pinned.has(id)) }))
+        // What someone put first is taken up while anyone needs it.
+        .filter(({ gain, pinned }) => pinned || gain > 0)
+        .sort((one, other) => Number(other.pinned) - Number(one.pinned) || other.gain - one.gain)
+        .find(({ ids }) => wanted.fits(ids))
+    );
   }
 
   /** It as a session has it that is about it. */
@@ -100,8 +104,13 @@ export class Besides {
     return {
       ids,
       step: ids.some((id) => this.begun.has(id)) ? "again" : "new",
-      for: this.needs.filter(({ of }) => ids.some((id) => (of.get(id) ?? 0) >= THERE)).map(({ id }) => id),
+      for: this.needing(ids),
     };
+  }
+
+  /** The children who need any of it. */
+  private needing(ids: Focus): readonly string[] {
+    return this.needs.filter(({ of }) => ids.some((id) => (of.get(id) ?? 0) >= THERE)).map(({ id }) => id);
   }
 
   /** A session was about it before the children were known as they are. */

@@ -76,7 +76,7 @@ export interface BlockWanted {
   readonly first?: readonly ReadonlySet<Gpc>[];
   /** Whether it can be practised at all; asked of few. */
   readonly fits?: (gpc: Gpc) => boolean;
-  /** What of that which is no spelling someone pinned, or put off. */
+  /** What someone pinned, spellings too; and what of that which is no spelling was put off. */
   readonly pinned?: ReadonlySet<string>;
   readonly put?: ReadonlySet<string>;
   /** Whether there are words to practise it with; nothing has them where it is left out. */
@@ -145,11 +145,10 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
           )
           .sort((one, other) => one.at - other.at || other.gain - one.gain);
     const best = room === 0 ? undefined : besides.first({ rest: sessions.slice(-REST), fits: fitsFocus });
-    const [top] = open;
-    const isBetter =
-      best !== undefined &&
-      best.gain >= LEAST_GAIN &&
-      (best.pinned || best.gain > (top && fits(top.gpc) ? top.gain : 0));
+    // A spelling that someone put first gives way to what was put first alone.
+    const top = best && !best.pinned ? open.find(({ gpc }) => fits(gpc)) : undefined;
+    const gives = top === undefined || (!wanted.pinned?.has(top.gpc) && (best?.gain ?? 0) > top.gain);
+    const isBetter = best !== undefined && (best.pinned || (best.gain >= LEAST_GAIN && gives));
     const about = wish ? wish.focus : isBetter ? best?.ids : undefined;
     const chosen = wish
       ? wish.gpcs

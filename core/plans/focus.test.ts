@@ -175,6 +175,19 @@ describe("in a block of weeks", () => {
     expect(block(all, { put: new Set(["read said"]) }).every(({ focus }) => focus === null)).toBe(true);
   });
 
+  test("put first for one it comes all the same, while it is needed; a spelling that was put first comes before what was not", () => {
+    const one = [child("ada", { "read said": 0.9 }), child("ben", {}), child("cy", {})];
+    const pinned = new Set(["read said"]);
+    const found = block(one, { pinned }).flatMap(({ focus }) => (focus ? [focus.for] : []));
+    expect(found[0]).toEqual(["ada"]);
+    const sure = [child("ada", { "read said": 0.1 })];
+    expect(block(sure, { pinned }).every(({ focus }) => focus === null)).toBe(true);
+    const all = ["ada", "ben", "cy"].map((id) => child(id, { "contrast sound b/d": 0.9 }, 0.5));
+    expect(block(all)[0]?.focus).not.toBeNull();
+    const spelling = { pinned: new Set(["ai=ai"]), first: [new Set(["ai=ai"])] };
+    expect(block(all, spelling)[0]?.points.map(({ gpc }) => gpc)).toEqual(["ai=ai"]);
+  });
+
   test("words that are missed come together, shapes that are called alike too", () => {
     const group = ["ada", "ben", "cy"].map((id) =>
       child(id, { "read said": 0.9, "read was": 0.8, "blend CCVC": 0.9, "blend CCCVC": 0.9 }),
