@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { GivenAnswer } from "#core/ledger";
-import { knownBy, type SecureWhen, shipped, standingOn, startingSecureWhen } from "#core/mastery";
+import { knownBy, type SecureWhen, shipped, shownBy, standingOn, startingSecureWhen } from "#core/mastery";
 import { isWordItem, readLexicon } from "#core/words";
 import {
   answerOf,
@@ -262,6 +262,13 @@ describe("evidence", () => {
       expect(stateWith(false, when), when.by).toBe("secure");
       expect(stateWith(true, when), when.by).not.toBe("secure");
     }
+  });
+
+  test("what was said with help, or among others, counts in no rule of the school; what was said alone does", () => {
+    const shown = (more: object) => Object.keys(shownBy([marked("revisit", "sh=sh", more) as GivenAnswer]));
+    expect(shown({})).toEqual(["sh=sh"]);
+    expect(shown({ together: true })).toEqual([]);
+    expect(shown({ outcome: "help" })).toEqual([]);
   });
 
   test("a word that was not written right is no trouble for the model", () => {
