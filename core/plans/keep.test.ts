@@ -50,3 +50,17 @@ test("sessions are held in the school's ways: what is said to a card, how except
   expect(how(plain, "exceptionWords")).toContain("spell it with the names of its letters");
   expect(routineOf(plain, "A").parts.every((part) => part.how === "")).toBe(true);
 });
+
+test.each([1, 12])(
+  "a session for %i: each has cards of its own, and what is said about them stays short",
+  (count) => {
+    const chances = new Map([...from.known].map((gpc, at) => [gpc, at % 2 ? 0.5 : 0.98]));
+    const children = Array.from({ length: count }, (_, at) => ({ id: `c${at}`, chances }));
+    const readers = children.map(({ id }) => ({ name: id, reads: new Set(["s=s", "a=a"]) }));
+    const plan = planSession({ ...from, children, readers });
+    expect(plan.parts.find(({ kind }) => kind === "revisit")?.each).toHaveLength(count);
+    expect(plan.parts.every(({ items }) => items.length <= 40)).toBe(true);
+    expect(plan.remarks.filter((remark) => remark.includes("needs help with"))).toHaveLength(Math.min(8, count));
+    expect(plan.remarks.length).toBeLessThanOrEqual(12);
+  },
+);
