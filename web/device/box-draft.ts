@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { box } from "./box.ts";
+import { box, keepInBox } from "./box.ts";
 
 /**
  * Something on its way, kept on this device at every change under `address`: found again after a reload, else made
@@ -24,7 +24,7 @@ export function useBoxDraft<T>(
   }, [address]);
   const change = (next: T) => {
     setHeld({ address, draft: next });
-    void box.then((db) => db.put("pages", { address, content: next, keptAt: Date.now() }));
+    void keepInBox("pages", { address, content: next, keptAt: Date.now() });
   };
   const forget = async () => (await box).delete("pages", address);
   return { draft: held?.address === address ? held.draft : undefined, change, forget };

@@ -36,3 +36,14 @@ export const box: Promise<IDBPDatabase<Box>> = openDB<Box>("keen-sapling", 3, {
     }
   },
 });
+
+/**
+ * Puts a row and ends the transaction at once: a page that is closed in the same moment loses nothing. (One that ends
+ * by itself is undone when the page goes before it has heard that the row is in.)
+ */
+export async function keepInBox<K extends "marks" | "pages">(store: K, row: Box[K]["value"]): Promise<void> {
+  const change = (await box).transaction(store, "readwrite");
+  const put = change.store.put(row);
+  change.commit();
+  await Promise.all([put, change.done]);
+}

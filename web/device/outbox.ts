@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from "react";
 import { type AnswerBody, MOST_ANSWERS, saveAnswers } from "#contract";
 import { call, Refused } from "./api.ts";
-import { type Box, box } from "./box.ts";
+import { type Box, box, keepInBox } from "./box.ts";
 
 /** A mark that the server would not keep, with its reason. */
 export interface RefusedMark {
@@ -45,7 +45,7 @@ class Outbox {
     this.set({ waiting: [...this.state.waiting, answer] });
     this.sort += 1;
     const row = { id: answer.id, sort: this.sort, answer, sittingId };
-    void box.then((db) => db.put("marks", row)).finally(() => this.flush());
+    void keepInBox("marks", row).finally(() => this.flush());
   }
 
   /** All marks of a sitting that were made on this device and not refused, sent or not, in order of marking. */

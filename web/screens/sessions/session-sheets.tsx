@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { copySession, getOtherNeeds, listGroups, type SessionView, saveRoutine } from "#contract";
-import { focusName, routineOf, targetsOf, USUAL } from "#core/plans";
+import { focusName, routineOf, targetsOf } from "#core/plans";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useRoutines } from "#web/device/routines.ts";
@@ -59,7 +59,8 @@ export interface Replan {
   readonly target: string;
   readonly second: string | null;
   readonly focus: readonly string[] | null;
-  readonly routine: string;
+  /** Undefined for the group's own. */
+  readonly routine: string | undefined;
 }
 
 interface PlanSheetWanted {
@@ -87,7 +88,7 @@ export function PlanSheet({ session, onClose, onReplan, onDay, onRemove, onKeep 
   const groups = useAsk(listGroups, {});
   const [routine, setRoutine] = useState<string>();
   const routines = useRoutines();
-  const usual = groups.data?.find(({ id }) => id === session.groupId)?.routine ?? USUAL;
+  const usual = groups.data?.find(({ id }) => id === session.groupId)?.routine;
   const run = async (work: Promise<boolean>) => {
     if (await work) onClose();
   };
@@ -119,7 +120,7 @@ export function PlanSheet({ session, onClose, onReplan, onDay, onRemove, onKeep 
             onClick={() =>
               void run(
                 onReplan({
-                  ...{ target, focus, routine: routine ?? usual },
+                  ...{ target, focus, routine },
                   second: second && second !== target ? second : null,
                 }),
               )
@@ -128,7 +129,12 @@ export function PlanSheet({ session, onClose, onReplan, onDay, onRemove, onKeep 
             Fill anew
           </Button>
         </div>
-        <RoutineChoice routines={routines} label="Held as" value={routine ?? usual} onSet={setRoutine} />
+        <RoutineChoice
+          routines={usual === undefined ? [] : routines}
+          label="Held as"
+          value={routine ?? usual ?? ""}
+          onSet={setRoutine}
+        />
         <p className="text-sm text-soft">
           Filling anew takes other words and a new sentence; what you edited in this plan goes.
         </p>

@@ -78,7 +78,10 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
   const mend = useRef<() => void>(() => {});
   mend.current = () => {
     if (!state || !draft?.parts) return;
-    void outbox.logOf(session.id).then((log) => {
+    const kept = new Set(draft.steps.map(({ id }) => id));
+    void outbox.logOf(session.id).then((found) => {
+      // What is pressed meanwhile goes its own way.
+      const log = found.filter((one) => kept.has(one.outcome === "void" ? one.voids : one.id));
       const voided = new Set(log.flatMap((one) => (one.outcome === "void" ? one.voids : [])));
       const sent = new Map(log.flatMap((one) => (one.outcome === "void" ? [] : [[one.id, one.childId] as const])));
       const stands = new Set(state.marks.map(({ id }) => id));
