@@ -3,6 +3,10 @@ import { answer, item } from "./answers.ts";
 import { byId, done } from "./common.ts";
 import type { Endpoint, Stream } from "./endpoint.ts";
 
+const MOST_TILES = 60;
+/** Where each tile of a board lies: its place from 0, or null beside the board. */
+const laid = z.array(z.number().int().min(0).max(39).nullable()).max(MOST_TILES);
+
 /** What the child's face shows. It never holds a mark. */
 export const face = z.discriminatedUnion("show", [
   z.object({ show: z.literal("nothing") }),
@@ -22,13 +26,30 @@ export const face = z.discriminatedUnion("show", [
     /** How far its sounds stand apart, 1 at most; left out they stand together. */
     apart: z.number().min(0).max(1).optional(),
   }),
-  z.object({ show: z.literal("choices"), item, choices: z.array(z.string().max(20)).max(9) }),
+  /** Looking as words, or as three boxes of which one is meant: where in a word a sound is. */
+  z.object({
+    show: z.literal("choices"),
+    item,
+    choices: z.array(z.string().max(20)).max(9),
+    look: z.literal("places").optional(),
+  }),
+  /** Tiles to lay into boxes or columns. `at` is where each lies, and `as` whether that is right, once it was looked at. */
+  z.object({
+    show: z.literal("board"),
+    item,
+    look: z.enum(["boxes", "columns"]),
+    places: z.array(z.object({ name: z.string().max(40), has: z.array(z.string().max(60)).max(40) })).max(40),
+    tiles: z.array(z.object({ text: z.string().max(60), as: z.enum(["right", "wrong"]).nullable() })).max(MOST_TILES),
+    at: laid,
+  }),
   /** A text or a line of one: size in pixels, spacing in lines. */
   z.object({
     show: z.literal("passage"),
     text: z.string().max(20_000),
     size: z.number().min(12).max(120),
     spacing: z.number().min(1).max(4),
+    /** What can be answered to it. */
+    answers: z.array(z.string().max(20)).max(4).optional(),
   }),
 ]);
 export type FaceBody = z.infer<typeof face>;
@@ -75,20 +96,24 @@ export const getFace = {
   answer: z.object({ face }),
 } as const satisfies Endpoint;
 
-/** The child tapped a choice. */
+/** What a child did at its face: a choice that was tapped, or where the tiles of a board lie now. */
+const faceDeed = z.union([z.object({ item, choice: z.string().max(20) }), z.object({ item, laid })]);
+export type FaceDeed = z.infer<typeof faceDeed>;
+
+/** The child tapped a choice, or laid a tile. */
 export const tapFace = {
   method: "POST",
   path: "/api/faces/:code/tap",
   may: { by: "link", opens: "face", key: "code" },
   params: byCode,
-  body: z.object({ item, choice: z.string().max(20) }),
+  body: faceDeed,
   answer: done,
 } as const satisfies Endpoint;
 
-/** Tells a desk of marks that others made at it. */
+/** Tells a desk of marks that others made at it, and of what children do at its faces. */
 export const deskStream = {
   path: "/api/sittings/:id/live",
-  may: { by: "assistant", theirs: { "params.id": "sitting" } },
+  may: { by: "assistant", theirs: { "params.id": "desk" } },
   params: byId,
 } as const satisfies Stream;
 
@@ -109,6 +134,7 @@ export const livePaths = {
 export const deskEvent = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("answers"), answers: z.array(answer) }),
   z.object({ kind: z.literal("tap"), item, choice: z.string() }),
+  z.object({ kind: z.literal("laid"), item, laid }),
 ]);
 export type DeskEvent = z.infer<typeof deskEvent>;
 

@@ -48,6 +48,27 @@ export interface TextWord {
   readonly endsSentence: boolean;
 }
 
+/** A word as it is set on a page: with what opens before it, a quotation mark for example, and what stands between it and the next. */
+export interface SetWord {
+  readonly text: string;
+  readonly opens: string;
+  readonly after: string;
+}
+
+/** The words of a text as they are set: put one behind the other they are the text again. */
+export function setWords(text: string): readonly SetWord[] {
+  const words = textWords(text);
+  const endOf = (at: number) => (words[at]?.at ?? 0) + (words[at]?.text.length ?? 0);
+  const openingOf = (between: string) => /\S*$/.exec(between)?.[0] ?? "";
+  return words.map((word, at) => {
+    const next = words[at + 1];
+    const before = text.slice(at === 0 ? 0 : endOf(at - 1), word.at);
+    const between = text.slice(endOf(at), next?.at);
+    const after = next ? between.slice(0, between.length - openingOf(between).length) : between;
+    return { text: word.text, opens: at === 0 ? before : openingOf(before), after };
+  });
+}
+
 /**
  * A text in the pieces in which it is shown: each sentence in a line of its own, paragraphs apart. Words and their
  * order stay, so that marks stay with their words.

@@ -10,6 +10,7 @@ import {
   type Reading,
   type ReadingMark,
   scoreReading,
+  setWords,
   skipWords,
   textWords,
 } from "./index.ts";
@@ -27,6 +28,15 @@ describe("the words of a text", () => {
     expect(words).toHaveLength(18);
     expect(words.filter((word) => word.endsSentence).map((word) => word.text)).toEqual(["lock", "nap", "off", "go"]);
     expect([...new Set(words.map((word) => `${word.line} ${word.sentence}`))]).toEqual(["0 0", "1 1", "1 2", "2 3"]);
+  });
+  test("as they are set, one behind the other they are the text again; what opens goes with its word", () => {
+    const said = `“When?” said Cole. “Now,” said Mum.\n\nThe duck—the old one—sat.`;
+    for (const one of [said, text, "One", "  (One) two\nthree … "]) {
+      const set = setWords(one);
+      expect(set.map(({ opens, text: word, after }) => opens + word + after).join("")).toBe(one);
+    }
+    expect(setWords(said).find((word) => word.text === "Now")).toEqual({ opens: "“", text: "Now", after: ",” " });
+    expect(setWords("")).toEqual([]);
   });
   test("none in an empty text; a line without an end mark ends its sentence", () => {
     expect(textWords("  \n ")).toEqual([]);

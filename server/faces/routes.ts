@@ -47,7 +47,10 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
   }));
 
   serve(tapFace, async ({ params, body, school, actor }) => {
-    live.desk(deskOf(actor, await behind(school, params.code)), { kind: "tap", ...body });
+    live.desk(
+      deskOf(actor, await behind(school, params.code)),
+      "laid" in body ? { kind: "laid", ...body } : { kind: "tap", ...body },
+    );
     return { done: true as const };
   });
 
@@ -60,7 +63,7 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
     const actor = await gate.enter(deskStream.may, request, asked.data);
     const school = as(actor);
     await gate.check(deskStream.may, actor, school.own, { params: asked.data });
-    if (!(await school.checks.findSitting(id))) throw notFound("check");
+    if (!(await school.checks.findSitting(id)) && !(await school.sessions.find(id))) throw notFound("check");
     live.joinDesk(deskOf(actor, id), request, response);
     // Whoever is signed out or taken out meanwhile hears no more. A database that is away says nothing about them.
     const still = setInterval(async () => {

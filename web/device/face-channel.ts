@@ -1,12 +1,12 @@
 import { useEffect, useRef } from "react";
-import { type FaceBody, openFace, showFace } from "#contract";
+import { type FaceBody, type FaceDeed, openFace, showFace } from "#contract";
 import { call } from "./api.ts";
 
 /** What desk and child's window on the same machine tell each other. It never holds a mark. */
 export type FaceMessage =
   | { readonly kind: "face"; readonly face: FaceBody }
   | { readonly kind: "hello" }
-  | { readonly kind: "tap"; readonly item: string; readonly choice: string };
+  | { readonly kind: "deed"; readonly deed: FaceDeed };
 
 export function faceChannel(): BroadcastChannel {
   return new BroadcastChannel("keen-face");
@@ -20,26 +20,27 @@ interface FaceWanted {
   /** Whether another device has the code of this desk. */
   readonly elsewhere: boolean;
   readonly face: FaceBody;
-  readonly onTap: (item: string, choice: string) => void;
+  /** A child did something in a window of this machine. */
+  readonly onDeed?: (deed: FaceDeed) => void;
 }
 
 /**
  * Keeps the child's face on the item of the desk: the second window of this machine, and another device by way of the
  * server, tried again until the server has taken it. A window that opens later asks and is told.
  */
-export function useFace({ deskId, elsewhere, face, onTap }: FaceWanted): void {
-  const latest = useRef({ face, onTap });
+export function useFace({ deskId, elsewhere, face, onDeed }: FaceWanted): void {
+  const latest = useRef({ face, onDeed });
   const channel = useRef<BroadcastChannel | null>(null);
   const said = JSON.stringify(face);
   useEffect(() => {
-    latest.current = { face, onTap };
+    latest.current = { face, onDeed };
   });
   useEffect(() => {
     const open = faceChannel();
     channel.current = open;
     open.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
       if (data.kind === "hello") open.postMessage({ kind: "face", face: latest.current.face } satisfies FaceMessage);
-      if (data.kind === "tap") latest.current.onTap(data.item, data.choice);
+      if (data.kind === "deed") latest.current.onDeed?.(data.deed);
     };
     return () => {
       open.postMessage({ kind: "face", face: { show: "nothing" } } satisfies FaceMessage);

@@ -1,4 +1,7 @@
-import type { FaceBody } from "#contract";
+import { lazy, Suspense } from "react";
+import type { FaceBody, FaceDeed } from "#contract";
+
+const BoardFace = lazy(() => import("./board-face.tsx").then((module) => ({ default: module.BoardFace })));
 
 /** How much of the window the child's face may take: all of it, or the upper part of the desk. */
 type Room = "window" | "desk";
@@ -22,15 +25,15 @@ function wordSize(text: string, room: Room): string {
   return `clamp(64px, ${Math.round(width / Math.max(5, text.length))}vw, ${room === "window" ? "40vh" : "22vh"})`;
 }
 
-/** What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped. */
+/** What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped, tiles laid. */
 export function ChildFace({
   face,
   room,
-  onTap,
+  onDeed,
 }: {
   face: FaceBody;
   room: Room;
-  onTap?: ((choice: string) => void) | undefined;
+  onDeed?: ((deed: FaceDeed) => void) | undefined;
 }) {
   if (face.show === "nothing") return null;
   if (face.show === "text")
@@ -64,17 +67,57 @@ export function ChildFace({
         ))}
       </p>
     );
+  if (face.show === "board")
+    return (
+      <Suspense fallback={null}>
+        <BoardFace face={face} room={room} onLaid={(laid) => onDeed?.({ item: face.item, laid: [...laid] })} />
+      </Suspense>
+    );
   if (face.show === "passage")
     return (
-      <div
-        data-testid="passage"
-        className="font-child w-full max-w-[62ch] select-none self-start whitespace-pre-line text-ink"
-        style={{ fontSize: face.size, lineHeight: face.spacing }}
-      >
-        {face.text}
+      <div className="flex max-h-full w-full max-w-[62ch] flex-col self-start overflow-y-auto">
+        <div
+          data-testid="passage"
+          className="font-child w-full select-none whitespace-pre-line text-ink"
+          style={{ fontSize: room === "desk" ? Math.min(face.size, 44) : face.size, lineHeight: face.spacing }}
+        >
+          {face.text}
+        </div>
+        {face.answers && <Choices item={face.text.slice(0, 200)} choices={face.answers} {...{ room, onDeed }} />}
       </div>
     );
-  const columns = face.choices.length <= 4 ? 2 : 3;
+  return <Choices {...{ ...face, room, onDeed }} />;
+}
+
+/** Three boxes, of which one is meant: where in a word a sound is. */
+function Place({ choice }: { choice: string }) {
+  const at = ["at the start", "in the middle", "at the end"].indexOf(choice);
+  return (
+    <span className="flex gap-[0.15em]">
+      {[0, 1, 2].map((box) => (
+        <span
+          key={box}
+          className={`size-[0.7em] rounded-[0.12em] border-[0.06em] border-ink ${box === at ? "bg-ink" : ""} ${at < 0 ? "border-dashed opacity-60" : ""}`}
+        />
+      ))}
+    </span>
+  );
+}
+
+function Choices({
+  item,
+  choices,
+  look,
+  room,
+  onDeed,
+}: {
+  item: string;
+  choices: readonly string[];
+  look?: "places" | undefined;
+  room: Room;
+  onDeed?: ((deed: FaceDeed) => void) | undefined;
+}) {
+  const columns = choices.length <= 4 ? 2 : 3;
   return (
     <ul
       data-testid="choices"
@@ -82,14 +125,15 @@ export function ChildFace({
       className="grid w-full max-w-3xl gap-3"
       style={{ gridTemplateColumns: `repeat(${columns}, 1fr)` }}
     >
-      {face.choices.map((choice) => (
+      {choices.map((choice) => (
         <li key={choice}>
           <button
             type="button"
-            onClick={() => onTap?.(choice)}
+            aria-label={choice}
+            onClick={() => onDeed?.({ item, choice })}
             className={`font-child flex w-full select-none items-center justify-center rounded-2xl border-2 border-line bg-sheet leading-none text-ink active:border-ink ${room === "window" ? "h-[26vh] text-[min(14vh,11vw)]" : "h-[12vh] text-[min(8vh,8vw)]"}`}
           >
-            {choice}
+            {look === "places" ? <Place choice={choice} /> : choice}
           </button>
         </li>
       ))}

@@ -10,6 +10,7 @@ export function FacePanel({
   code,
   onClose,
   onAsk,
+  onHere,
   children,
 }: {
   open: boolean;
@@ -17,6 +18,8 @@ export function FacePanel({
   onClose: () => void;
   /** Gets a code for another device; throws with the reason in words. */
   onAsk: () => Promise<void>;
+  /** Shows it on this screen, to be turned round; missing where that is not offered. */
+  onHere?: () => void;
   /** How what is shown may look, where that can be chosen. */
   children?: ReactNode;
 }) {
@@ -33,6 +36,12 @@ export function FacePanel({
     <Sheet open={open} onClose={onClose} title="What the child sees">
       <div className="flex flex-col gap-4">
         {children}
+        {onHere && (
+          <div>
+            <Button onClick={onHere}>Show it on this screen</Button>
+            <p className="mt-1 text-sm text-soft">To turn round. A button in the corner leads back.</p>
+          </div>
+        )}
         <div>
           <Button onClick={() => window.open("/face", "keen-face", "popup,width=900,height=700")}>
             Open a second window
@@ -64,7 +73,7 @@ export function FacePanel({
           )}
           <p className="mt-1 text-sm text-soft">
             The other device shows what is to be read and nothing else, and no one signs in on it. The code ends with
-            this check or reading.
+            this check, reading or session.
           </p>
           {trouble && (
             <p role="alert" className="text-damson">

@@ -1,6 +1,7 @@
 import { dice, shuffled } from "#core/words";
 import { kindsOfPart } from "../kinds.ts";
 import type { SessionPart } from "../plan.ts";
+import { heapsIn } from "./boards.ts";
 
 /** How a child did with an item while a session runs: at once, with help, or not yet. */
 export const teachOutcomes = ["got", "help", "notYet"] as const;
@@ -103,6 +104,17 @@ export function isTogether({ kind, who = kindsOfPart[kind].who }: Pick<SessionPa
 /** Whether each item is for all of them. */
 const isForAll = (part: SessionPart): boolean => isTogether(part) || onOwnSheet.has(part.kind);
 
+/** Of a sort its words, mixed; of any other part its items as they are. */
+function itemsOf({ kind, items }: SessionPart, seed: number): readonly string[] {
+  const heaps = kind === "sort" ? heapsIn(items) : [];
+  return heaps.length < 2
+    ? items
+    : shuffled(
+        heaps.flatMap(({ words }) => words),
+        dice(seed),
+      );
+}
+
 /** What a part asks at first: each child's own cards in turn, an item a child, or an item for all. */
 function turnsOf(part: SessionPart, here: readonly string[], seed: number): readonly Turn[] {
   const { each = [] } = part;
@@ -114,7 +126,7 @@ function turnsOf(part: SessionPart, here: readonly string[], seed: number): read
       piles.flatMap(({ childId, items }) => (items[at] === undefined ? [] : [{ childId, item: items[at] }])),
     ).flat();
   }
-  const items = isPile(part.kind) ? shuffled(part.items, dice(seed)) : part.items;
+  const items = isPile(part.kind) ? shuffled(part.items, dice(seed)) : itemsOf(part, seed);
   if (isForAll(part) || here.length === 0) return items.map((item) => ({ item, childId: null }));
   // Fewer items than children: each has a turn all the same.
   const count = items.length === 0 ? 0 : Math.max(items.length, here.length);

@@ -354,3 +354,14 @@ test("the report is written from what was marked", () => {
   });
   expect(toldOf(state([]), { parts, nameOf: name })).toEqual({ came: [], reached: null, note: "" });
 });
+
+test("a sort asks word by word, mixed; what is no sort of two heaps is asked as it stands", () => {
+  const sortOf = (items: readonly string[]) =>
+    teachState({ ...wanted, parts: [part("sort", items)] }, steps([{ do: "begin" }])).turns.map(({ item }) => item);
+  const mixed = sortOf(["ai: rain, tail, paid", "ay: day, tray, play"]);
+  expect(mixed.toSorted()).toEqual(["day", "paid", "play", "rain", "tail", "tray"]);
+  expect(mixed).not.toEqual(["rain", "tail", "paid", "day", "tray", "play"]);
+  expect(sortOf(["ai: rain, tail"])).toEqual(["ai: rain, tail"]);
+  expect(sortOf(["rain", "tail"])).toEqual(["rain", "tail"]);
+  expect(askedIn("sort", "rain", lexicon)).toBeNull();
+});

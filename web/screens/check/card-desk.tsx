@@ -125,7 +125,12 @@ export function CardDesk(wanted: CardWanted) {
     const right = chosen.outcome === "right";
     mark({ item: chosen.item, outcome: chosen.outcome, heard: right ? null : chosen.heard, tags: [] });
   };
-  useFace({ deskId: sitting.id, elsewhere: code !== null, face, onTap: tap });
+  useFace({
+    deskId: sitting.id,
+    elsewhere: code !== null,
+    face,
+    onDeed: (deed) => "choice" in deed && tap(deed.item, deed.choice),
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: each tap counts once
   useEffect(() => {
     if (tapped) tap(tapped.item, tapped.choice);
@@ -254,7 +259,7 @@ export function CardDesk(wanted: CardWanted) {
                 {prompt.say}
               </p>
             )}
-            <ChildFace face={face} room="desk" onTap={(choice) => tap(current, choice)} />
+            <ChildFace face={face} room="desk" onDeed={(deed) => "choice" in deed && tap(current, deed.choice)} />
           </>
         )}
       </div>

@@ -4,13 +4,13 @@ import { type CheckView, type DeskEvent, getSitting, type SittingView } from "#c
 import { kinds, onFaces } from "#core/checks";
 import { type GivenAnswer, type StopReason, standing, stopIn } from "#core/ledger";
 import { plural } from "#core/saying";
+import { useLive } from "#web/device/desk-live.ts";
 import { useKept } from "#web/device/kept.ts";
 import { useOutbox } from "#web/device/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted, Progress } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
 import { onScreen } from "./kinds/index.ts";
-import { useLive } from "./live.ts";
 import { useSittingLog, useStamp } from "./log.ts";
 import { Queue } from "./queue.tsx";
 import { WritingDesk } from "./writing-desk.tsx";
@@ -48,7 +48,14 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
   const log = useSittingLog(sitting);
   const slowAfterMs = sitting.settings.slowAfter * 1000;
   const [tapped, setTapped] = useState<(DeskEvent & { kind: "tap" }) | null>(null);
-  useLive(sitting.id, (event) => (event.kind === "answers" ? log.take(event.answers) : setTapped(event)), onRefresh);
+  useLive(
+    sitting.id,
+    (event) => {
+      if (event.kind === "answers") log.take(event.answers);
+      if (event.kind === "tap") setTapped(event);
+    },
+    onRefresh,
+  );
 
   const isEnded = (check: CheckView): boolean => {
     const entries = log.of(check.id);

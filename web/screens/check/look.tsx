@@ -1,11 +1,11 @@
-import { type FormEvent, useEffect, useState } from "react";
+import { type FormEvent, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import { type FaceBody, faceEvent, getFace, livePaths, tapFace } from "#contract";
+import { type FaceBody, type FaceDeed, faceEvent, getFace, livePaths, tapFace } from "#contract";
 import { call, wordsOfError } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
+import { FacePage } from "#web/parts/face-page.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { usePlaceTitle } from "#web/parts/page.tsx";
-import { FacePage } from "./face.tsx";
 
 /** The child's face on another device: six figures, then one item after another until the check ends. */
 export function Screen() {
@@ -62,6 +62,8 @@ function Ask({ ended, onCode }: { ended: boolean; onCode: (code: string) => void
   );
 }
 
+const AGAIN_MS = 1500;
+
 /** Follows the desk over the line; without a line the last item stays, and the browser asks again by itself. */
 function Face({ code, onEnd }: { code: string; onEnd: () => void }) {
   const [face, setFace] = useState<FaceBody>({ show: "nothing" });
@@ -78,9 +80,13 @@ function Face({ code, onEnd }: { code: string; onEnd: () => void }) {
     stream.onerror = () => stream.readyState === EventSource.CLOSED && onEnd();
     return () => stream.close();
   }, [code]);
-  const tap = (choice: string) => {
-    if (face.show === "choices")
-      void call(tapFace, { params: { code }, body: { item: face.item, choice } }).catch(() => {});
+  const latest = useRef<FaceDeed>(undefined);
+  // A tap is made again by the child; how tiles lie is told until the adult's side has it, unless they lie otherwise by then.
+  const tell = (deed: FaceDeed) => {
+    latest.current = deed;
+    void call(tapFace, { params: { code }, body: deed }).catch(() => {
+      if ("laid" in deed) setTimeout(() => latest.current === deed && tell(deed), AGAIN_MS);
+    });
   };
-  return <FacePage face={face} onTap={tap} />;
+  return <FacePage face={face} onDeed={tell} />;
 }

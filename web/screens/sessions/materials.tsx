@@ -1,13 +1,14 @@
 import { Printer } from "lucide-react";
 import { type ReactNode, useEffect, useMemo } from "react";
 import { useParams, useSearchParams } from "react-router";
-import { getSession, listSessions, type SessionView } from "#contract";
+import { getSession, listSessions, listTexts, type SessionView } from "#contract";
 import { mondayOf } from "#core/groups";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { type Materials, materialsOf } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
+import { useKept } from "#web/device/kept.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
@@ -219,6 +220,7 @@ function StripWord({ word, lexicon }: { word: string; lexicon: Ground["lexicon"]
 
 /** The list of what to lay out, which comes first on paper too. */
 function Needed({ laid, readers }: { laid: Materials; readers: number }) {
+  const shelf = useKept(listTexts, {}, { revalidateOnFocus: false });
   const tiles = laid.tiles.reduce((sum, { count }) => sum + count, 0);
   const lines = [
     laid.cards.length > 0 && plural(laid.cards.length, "card"),
@@ -229,7 +231,11 @@ function Needed({ laid, readers }: { laid: Materials; readers: number }) {
     laid.boxes > 0 && `${plural(readers, "row")} of ${plural(laid.boxes, "box", "boxes")}`,
     laid.mats.length > 0 && plural(laid.mats.length, "mat to sort on", "mats to sort on"),
     laid.writes.words + laid.writes.sentences > 0 && plural(readers, "sheet to write on", "sheets to write on"),
-    ...laid.texts.map((title) => `the text “${title}”, printed from Texts`),
+    ...laid.texts.map((title) =>
+      shelf.data && !shelf.data.some((text) => text.title === title)
+        ? `the text “${title}”, which is not on the shelf any more`
+        : `the text “${title}”, printed from Texts`,
+    ),
   ].filter((one): one is string => Boolean(one));
   return (
     <section aria-label="List">

@@ -9,6 +9,7 @@ import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
 import { SpellingRow } from "#web/parts/spelling-row.tsx";
+import { TextItem } from "./text-item.tsx";
 
 type Part = PlanBody["parts"][number];
 
@@ -118,6 +119,7 @@ function Items({ part, nameOf, reader }: Pick<PartWanted, "part" | "nameOf" | "r
         ))}
       </p>
     );
+  if (part.kind === "text") return part.items.map((title) => <TextItem key={title} title={title} />);
   if (what === "lines") {
     return (
       <div className="mt-1">

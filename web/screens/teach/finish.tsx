@@ -1,33 +1,51 @@
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import { reportSession, type SessionView } from "#contract";
+import { reportSession, type SessionView, saveReading, type TextView } from "#contract";
 import { kindsOfPart, toldOf } from "#core/plans";
 import { plural } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
 import { stampNow } from "#web/device/clock.ts";
 import { useOutbox } from "#web/device/outbox.ts";
+import { freshReading } from "#web/device/reading-body.ts";
 import { useMarker } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
-import type { Teaching } from "./use-teach.ts";
+import type { Teaching, TextMarks } from "./use-teach.ts";
 
 interface FinishWanted {
   readonly session: SessionView;
   readonly teaching: Teaching;
   readonly nameOf: (id: string) => string;
+  readonly texts: readonly TextView[];
   /** The second screen is let go. */
   readonly onLeave: () => Promise<void>;
 }
 
+/** Texts that were read: those of which words were marked, and those that someone got without one. */
+function readingsOf({ readings, state, parts }: Teaching, texts: readonly TextView[]): readonly TextMarks[] {
+  const got = state.marks.filter(
+    ({ part, turn, outcome, together }) =>
+      parts[part]?.kind === "text" && outcome === "got" && !together && !readings[`${part} ${turn}`],
+  );
+  return [
+    ...Object.values(readings).filter(({ marks }) => marks.length > 0),
+    ...got.flatMap(({ id, childId, item }): TextMarks[] => {
+      const text = texts.find(({ title }) => title === item);
+      return text ? [{ readingId: id, childId, text, marks: [] }] : [];
+    }),
+  ];
+}
+
 /** The report, written already from what was marked: read, finished with a sentence, and sent. */
-export function Finish({ session, teaching, nameOf, onLeave }: FinishWanted) {
+export function Finish({ session, teaching, nameOf, texts, onLeave }: FinishWanted) {
   const { state, parts, reportId, forget, goOn } = teaching;
   const navigate = useNavigate();
   const [marker] = useMarker();
   const { waiting } = useOutbox();
+  const readings = readingsOf(teaching, texts);
   const told = useMemo(() => toldOf(state, { parts, nameOf }), [state, parts, nameOf]);
   const [note, setNote] = useState(told.note);
   const [at] = useState(stampNow);
@@ -41,6 +59,10 @@ export function Finish({ session, teaching, nameOf, onLeave }: FinishWanted) {
     setTrouble(null);
     try {
       const by = marker.trim() || "Teacher";
+      for (const { readingId, childId, text, marks } of readings) {
+        const body = { ...freshReading({ text, childId, how: "alone", fit: null, markedBy: by }), marks: [...marks] };
+        await call(saveReading, { params: { id: readingId }, body });
+      }
       await call(reportSession, {
         params: { id: session.id },
         body: { id: reportId, by, at, came: [...told.came], reached: told.reached, marks: [], note: note.trim() },

@@ -1,8 +1,12 @@
-import { kindsOfPart, readOf } from "#core/plans";
+import type { FaceBody, TextView } from "#contract";
+import { showGrapheme, splitGpc } from "#core/phonics";
+import { heardIn, kindsOfPart, type PartKind, readOf } from "#core/plans";
+import type { ReadingMark } from "#core/reading";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { Choice } from "#web/parts/field.tsx";
+import { TextTurn } from "./text-turn.tsx";
 import { type Support, supportSays, supports } from "./turn-face.ts";
 import type { Desk } from "./use-desk.ts";
 import type { Teaching } from "./use-teach.ts";
@@ -11,12 +15,24 @@ interface NowWanted {
   readonly desk: Desk;
   readonly teaching: Teaching;
   readonly nameOf: (id: string) => string;
+  /** The text of the shelf that is read. */
+  readonly text: TextView | undefined;
+  /** A text is to be read that is not on the shelf. */
+  readonly isTextGone: boolean;
 }
 
 /** What is asked now, as large as the children see it, and what goes on from there. */
-export function Now({ desk, teaching, nameOf }: NowWanted) {
+export function Now({ desk, teaching, nameOf, text, isTextGone }: NowWanted) {
   const { state, parts, act } = teaching;
   const { part, turn, runs } = desk;
+  const ofTurn = `${state.part} ${state.turn}`;
+  const read = teaching.readings[ofTurn];
+  const childId = turn?.childId ?? null;
+  const onMarks =
+    text && childId !== null && runs
+      ? (marks: readonly ReadingMark[]) =>
+          teaching.setReading(ofTurn, { childId, text: { id: text.id, title: text.title, body: text.body }, marks })
+      : undefined;
   return (
     <section
       aria-label="Now"
@@ -54,12 +70,23 @@ export function Now({ desk, teaching, nameOf }: NowWanted) {
                   onDo: () => desk.toPart(state.part + 1),
                 })}
           />
-        ) : desk.face.show === "nothing" ? (
-          <p className="text-center font-child text-4xl" data-testid="say">
-            {turn.item}
-          </p>
+        ) : text && part?.kind === "text" ? (
+          <TextTurn key={ofTurn} title={text.title} body={text.body} marks={read?.marks ?? []} onMarks={onMarks} />
         ) : (
-          <ChildFace face={desk.face} room="desk" />
+          <>
+            {(desk.face.show === "nothing" || desk.isLaid !== null || part?.kind === "hear") && (
+              <p className="text-center font-child text-4xl" data-testid="say">
+                {part?.kind === "hear" ? turn.item.replace(/\s*\([^)]*\)$/, "") : turn.item}
+              </p>
+            )}
+            {isTextGone && (
+              <p role="status" className="max-w-prose text-center text-soft">
+                No text of this name is on the shelf any more. Read it from paper if you have it, or go on; the rest
+                of the session stands.
+              </p>
+            )}
+            <ChildFace face={isTextGone ? nothing : desk.face} room="desk" onDeed={desk.onDeed} />
+          </>
         )}
       </div>
       {runs && turn && (
@@ -68,6 +95,8 @@ export function Now({ desk, teaching, nameOf }: NowWanted) {
     </section>
   );
 }
+
+const nothing: FaceBody = { show: "nothing" };
 
 function Waits({ says, does, onDo }: { says: string; does: string; onDo: () => void }) {
   return (
@@ -80,6 +109,21 @@ function Waits({ says, does, onDo }: { says: string; does: string; onDo: () => v
   );
 }
 
+/** What stands behind a line that children read: an answer, the word of a picture. */
+function lineAside(kind: PartKind, item: string): string {
+  const read = readOf(kind, item);
+  return kindsOfPart[kind].items === "lines" && kind !== "sort" && read !== item
+    ? item.slice(read.length).trim()
+    : "";
+}
+
+/** What a child should tap; null where that is not known. */
+function rightTap(kind: PartKind, item: string): string | null {
+  if (kind === "hear") return heardIn(item);
+  if (kind === "yesNo") return /\(\s*(yes|no)\b/i.exec(item)?.[1]?.toLowerCase() ?? null;
+  return kindsOfPart[kind].items === "spellings" ? showGrapheme(splitGpc(item).grapheme) : null;
+}
+
 function Controls({
   desk,
   nameOf,
@@ -88,10 +132,10 @@ function Controls({
 }: Pick<NowWanted, "desk" | "nameOf"> & { isFirst: boolean; isEmpty: boolean }) {
   const { part, turn, face, units, support, canShow, shown } = desk;
   if (!part || !turn) return null;
-  const read = readOf(part.kind, turn.item);
   // What only the adult sees: an answer, the picture that is meant.
-  const aside =
-    kindsOfPart[part.kind].items === "lines" && read !== turn.item ? turn.item.slice(read.length).trim() : "";
+  const aside = part.kind === "hear" ? (heardIn(turn.item) ?? "") : lineAside(part.kind, turn.item);
+  const right = rightTap(part.kind, turn.item);
+  const tappedSays = right === null ? null : right === desk.tapped;
   const seen = face.show !== "nothing" && units !== undefined;
   return (
     <>
@@ -99,6 +143,8 @@ function Controls({
         {turn.childId ? nameOf(turn.childId) : "Everyone"}
         {canShow && !shown && ": say it; it is not shown"}
         {aside && ` · ${aside}`}
+        {desk.isLaid && (desk.isLookedAt ? " · all lies right" : " · all lies right; press Check to show it")}
+        {desk.tapped && ` · tapped “${desk.tapped}”${tappedSays === null ? "" : tappedSays ? ", right" : ", not so"}`}
       </p>
       <div className="flex min-h-11 flex-wrap items-center justify-center gap-1.5">
         <Button className="min-h-11" onMouseDown={keepKeys} disabled={isFirst} onClick={desk.back}>
@@ -115,6 +161,21 @@ function Controls({
         {canShow && (
           <Button className="min-h-11" onMouseDown={keepKeys} aria-pressed={shown} onClick={desk.show}>
             {shown ? "Hide it" : "Show it"}
+          </Button>
+        )}
+        {desk.isLaid !== null && (
+          <Button className="min-h-11" onMouseDown={keepKeys} aria-pressed={desk.isLookedAt} onClick={desk.look}>
+            Check
+          </Button>
+        )}
+        {desk.spot && (
+          <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.spot}>
+            {desk.isHidden ? "Hide it again" : "Hide and spot"}
+          </Button>
+        )}
+        {desk.isHidden && (
+          <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.unhide}>
+            Show it alone
           </Button>
         )}
         {desk.more && (

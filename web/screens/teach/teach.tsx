@@ -1,13 +1,16 @@
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { closeFace, getSession, type SessionView } from "#contract";
+import { closeFace, getSession, listTexts, type SessionView } from "#contract";
 import { shortDay } from "#core/saying";
 import { call } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
+import { useLive } from "#web/device/desk-live.ts";
 import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
 import { useKept } from "#web/device/kept.ts";
 import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
+import { useTextLook } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
+import { FacePage } from "#web/parts/face-page.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Finish } from "./finish.tsx";
@@ -50,8 +53,23 @@ interface DeskWanted {
 function TeachDesk({ session, ground, teaching }: DeskWanted) {
   const { state, parts, act, faceCode, setFaceCode } = teaching;
   const [seeing, setSeeing] = useState(false);
-  const desk = useDesk({ session, ground, teaching, onSeen: () => setSeeing(true) });
-  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onTap: () => {} });
+  const [turned, setTurned] = useState(false);
+  const shelf = useKept(listTexts, {}, { revalidateOnFocus: false });
+  const [look] = useTextLook();
+  const part = parts[state.part];
+  const title = part?.kind === "text" ? state.turns[state.turn]?.item : undefined;
+  const text = shelf.data?.find((one) => one.title === title);
+  const passage = text && { text: text.body, size: look.size, spacing: look.spacing };
+  const desk = useDesk({ session, ground, teaching, passage, onSeen: () => setSeeing(true) });
+  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onDeed: desk.onDeed });
+  useLive(
+    session.id,
+    (event) => {
+      if (event.kind === "tap" || event.kind === "laid") desk.onDeed(event);
+    },
+    () => {},
+    faceCode !== null,
+  );
   const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
   const leave = async () => {
     if (faceCode !== null) await call(closeFace, { params: { id: session.id } }).catch(() => undefined);
@@ -79,12 +97,12 @@ function TeachDesk({ session, ground, teaching }: DeskWanted) {
           This session has no part. <Link to={`/sessions/${session.id}`}>Add one to its plan</Link> first.
         </p>
       ) : state.ended ? (
-        <Finish {...{ session, teaching, nameOf, onLeave: leave }} />
+        <Finish {...{ session, teaching, nameOf, texts: shelf.data ?? [], onLeave: leave }} />
       ) : (
         <>
           <TimeLine state={state} parts={parts} onPart={desk.toPart} />
           <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
-            <Now {...{ desk, teaching, nameOf }} />
+            <Now {...{ desk, teaching, nameOf, text }} isTextGone={title !== undefined && !text && !!shelf.data} />
             <Side {...{ session, desk, teaching, nameOf }} />
           </div>
         </>
@@ -94,7 +112,19 @@ function TeachDesk({ session, ground, teaching }: DeskWanted) {
         code={faceCode}
         onClose={() => setSeeing(false)}
         onAsk={async () => setFaceCode(await faceCodeFor(session.id))}
+        onHere={() => {
+          setSeeing(false);
+          setTurned(true);
+        }}
       />
+      {turned && (
+        <div className="fixed inset-0 z-40 bg-sheet">
+          <FacePage face={desk.face} onDeed={desk.onDeed} />
+          <Button className="absolute bottom-3 left-3 min-h-11 opacity-60" onClick={() => setTurned(false)}>
+            To the adult's side
+          </Button>
+        </div>
+      )}
     </Page>
   );
 }

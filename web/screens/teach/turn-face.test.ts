@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { readEntry } from "#core/words";
-import { faceOfTurn, type Support } from "./turn-face.ts";
+import { boardOfTurn, faceOfBoard, faceOfTurn, type Support } from "./turn-face.ts";
 
 const units = (entry: string) => readEntry(entry).units;
 const face = (kind: "readWords" | "chain" | "hear" | "writeWords" | "lastLook" | "yesNo", change: object = {}) =>
@@ -35,7 +35,8 @@ test("of a chain the sound that changed is marked, once it is shown", () => {
 });
 
 test("what is heard or written is out of sight until it is shown; answers and brackets never are in it", () => {
-  expect(face("hear", { open: true })).toEqual({ show: "nothing" });
+  expect(face("hear", { open: true })).toMatchObject({ show: "choices", look: "places" });
+  expect(JSON.stringify(face("hear", { item: "fish (at the end)" }))).not.toMatch(/"choice":|true/);
   expect(face("writeWords")).toEqual({ show: "nothing" });
   expect(face("writeWords", { open: true })).toMatchObject({ show: "within", text: "ship" });
   expect(face("yesNo", { item: "Can a cat sleep? (yes: it can)", units: undefined })).toMatchObject({
@@ -46,4 +47,43 @@ test("what is heard or written is out of sight until it is shown; answers and br
     text: "a–e",
     size: "letters",
   });
+});
+
+test("a spelling hides among others; a question can be answered", () => {
+  const spots = ["ai", "ay", "ee"];
+  expect(face("lastLook", { item: "ay=ai", units: undefined, spots })).toEqual({
+    ...{ show: "choices", item: "ay=ai", choices: spots },
+  });
+  expect(face("yesNo", { item: "Can a cat sleep? (yes: it can)", units: undefined })).toMatchObject({
+    answers: ["yes", "no"],
+  });
+});
+
+test("a board shows whether tiles lie right only once it is looked at; it never says what belongs where", () => {
+  const part = { kind: "build" as const, items: ["ship"], minutes: 2, how: "" };
+  const turns = [{ item: "ship", childId: null }];
+  const known = ["t=t", "ch=ch"];
+  const board = boardOfTurn({ part, turns, turn: 0, unitsOf: () => units("sh i p"), known, seed: 1 });
+  if (!board) throw new Error("no board");
+  const sh = board.tiles.indexOf("sh");
+  const laid = board.first.with(sh, 1);
+  const unseen = faceOfBoard(board, { item: "0 0", laid, isLookedAt: false });
+  expect(unseen).toMatchObject({ show: "board", look: "boxes", at: laid });
+  expect(unseen.show === "board" && unseen.tiles.every(({ as }) => as === null)).toBe(true);
+  expect(Object.keys(unseen)).not.toContain("wants");
+  const seen = faceOfBoard(board, { item: "0 0", laid, isLookedAt: true });
+  expect(seen.show === "board" && seen.tiles[sh]).toEqual({ text: "sh", as: "wrong" });
+});
+
+test("a sort has its columns; a word that the list does not know, and any other part, has no board", () => {
+  const sort = { kind: "sort" as const, items: ["ai: rain", "ay: day"], minutes: 2, how: "" };
+  const turns = ["rain", "day"].map((item) => ({ item, childId: null }));
+  const wanted = { turns, turn: 1, unitsOf: () => undefined, known: [], seed: 1 };
+  expect(boardOfTurn({ ...wanted, part: sort })?.places).toEqual([
+    { name: "ai", has: ["rain"] },
+    { name: "ay", has: [] },
+  ]);
+  expect(boardOfTurn({ ...wanted, part: { ...sort, kind: "build" } })).toBeUndefined();
+  expect(boardOfTurn({ ...wanted, part: { ...sort, kind: "readWords" } })).toBeUndefined();
+  expect(boardOfTurn({ ...wanted, turn: 7, part: sort })).toBeUndefined();
 });

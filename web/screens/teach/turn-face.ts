@@ -1,6 +1,20 @@
 import type { FaceBody } from "#contract";
-import { showGrapheme, splitGpc } from "#core/phonics";
-import { kindsOfPart, type PartKind, readOf } from "#core/plans";
+import { type Gpc, showGrapheme, splitGpc } from "#core/phonics";
+import {
+  type Board,
+  boxesFor,
+  columnsFor,
+  commonEnds,
+  heapsIn,
+  heardAt,
+  kindsOfPart,
+  type Laid,
+  type PartKind,
+  readOf,
+  type SessionPart,
+  type Turn,
+  verdicts,
+} from "#core/plans";
 import type { Unit } from "#core/words";
 
 /** Kinds in which children hear or write what the adult says: they see it only once it is shown, to put theirs right. */
@@ -24,7 +38,45 @@ export const supportSays: Readonly<Record<Support, string>> = {
 
 const LINE = { size: 64, spacing: 1.5 } as const;
 
-/** What children see of a turn. */
+/** The board of a turn: boxes for a word that is built or changed, columns for a word that is sorted; undefined where there is none. */
+export function boardOfTurn(wanted: {
+  readonly part: SessionPart | undefined;
+  readonly turns: readonly Turn[];
+  readonly turn: number;
+  readonly unitsOf: (item: string | undefined) => readonly Unit[] | undefined;
+  readonly known: readonly Gpc[];
+  readonly seed: number;
+}): Board | undefined {
+  const { part, turns, turn, unitsOf, known, seed } = wanted;
+  const item = turns[turn]?.item;
+  if (!part || item === undefined) return undefined;
+  if (part.kind === "sort") {
+    const before = turns.slice(0, turn).map((one) => one.item);
+    return columnsFor(heapsIn(part.items), { word: item, before });
+  }
+  const units = part.kind === "build" || part.kind === "chain" ? unitsOf(item) : undefined;
+  if (!units || units.length === 0) return undefined;
+  const before = part.kind === "chain" ? unitsOf(turns[turn - 1]?.item) : undefined;
+  return boxesFor({ units, before, known, seed });
+}
+
+/** A board as children see it: how its tiles lie, and once it was looked at, which of them lie right. */
+export function faceOfBoard(
+  board: Board,
+  { item, laid, isLookedAt }: { readonly item: string; readonly laid: Laid; readonly isLookedAt: boolean },
+): FaceBody {
+  const says = verdicts(board, laid);
+  return {
+    ...{ show: "board", item, look: board.look, at: [...laid] },
+    places: board.places.map(({ name, has }) => ({ name, has: [...has] })),
+    tiles: board.tiles.map((tile, at) => ({
+      text: board.look === "boxes" ? showGrapheme(tile) : tile,
+      as: isLookedAt ? (says[at] ?? null) : null,
+    })),
+  };
+}
+
+/** What children see of a turn without a board. */
 export function faceOfTurn(wanted: {
   readonly kind: PartKind;
   readonly item: string | undefined;
@@ -37,15 +89,24 @@ export function faceOfTurn(wanted: {
   readonly apart: number;
   /** What is heard or written is shown, to put it right. */
   readonly open: boolean;
+  /** Spellings among which the one that is asked hides. */
+  readonly spots?: readonly string[] | undefined;
+  /** The text that is read, and how large it stands. */
+  readonly passage?: { readonly text: string; readonly size: number; readonly spacing: number } | undefined;
 }): FaceBody {
-  const { kind, item, units, before, support, sounds, apart, open } = wanted;
-  if (item === undefined || kind === "hear" || (isUnseen(kind) && !open)) return { show: "nothing" };
+  const { kind, item, units, before, support, sounds, apart, open, spots, passage } = wanted;
+  if (item === undefined) return { show: "nothing" };
+  if (kind === "hear") return { show: "choices", item, choices: [...heardAt], look: "places" };
+  if (isUnseen(kind) && !open) return { show: "nothing" };
+  if (spots) return { show: "choices", item, choices: [...spots] };
   if (kindsOfPart[kind].items === "spellings")
     return { show: "text", text: showGrapheme(splitGpc(item).grapheme), size: "letters" };
-  if (kind === "sort")
-    return { show: "passage", text: item.replace(/^[^:]*:\s*/, "").replaceAll(", ", "\n"), ...LINE };
+  if (kind === "sort" && !item.includes(",")) return { show: "text", text: item.slice(0, 120), size: "word" };
+  if (kind === "sort") return { show: "passage", text: readOf(kind, item).replaceAll(", ", "\n"), ...LINE };
+  if (kind === "text" && passage) return { show: "passage", ...passage };
   if (kind === "pairs") return { show: "passage", text: item.replaceAll(" / ", "     "), ...LINE, size: 96 };
   const text = readOf(kind, item) || item;
+  if (kind === "yesNo") return { show: "passage", text, ...LINE, answers: ["yes", "no"] };
   if (kindsOfPart[kind].items === "lines") return { show: "passage", text, ...LINE };
   if (!units || support === "plain") return { show: "text", text, size: "word" };
   // Of a chain the one sound that is another is marked.
@@ -57,12 +118,9 @@ export function faceOfTurn(wanted: {
 
 /** Places of the units that are others than in the word before. */
 function changedIn(before: readonly Unit[], now: readonly Unit[]): ReadonlySet<number> {
-  const [short, long] = [before.length, now.length];
-  let from = 0;
-  while (from < Math.min(short, long) && before[from]?.gpc === now[from]?.gpc) from++;
-  let back = 0;
-  while (back < Math.min(short, long) - from && before[short - 1 - back]?.gpc === now[long - 1 - back]?.gpc) back++;
-  return new Set(Array.from({ length: Math.max(1, long - from - back) }, (_, at) => from + at));
+  const gpcsOf = (units: readonly Unit[]) => units.map(({ gpc }) => gpc);
+  const { start, end } = commonEnds(gpcsOf(before), gpcsOf(now));
+  return new Set(Array.from({ length: Math.max(1, now.length - start - end) }, (_, at) => start + at));
 }
 
 type Letters = Extract<FaceBody, { show: "within" }>["letters"];

@@ -1,22 +1,28 @@
 import { useMemo, useState } from "react";
-import type { FaceBody, SessionView } from "#contract";
+import type { FaceBody, FaceDeed, SessionView } from "#contract";
 import {
+  type Board,
   hasMarks,
+  isLaidRight,
   isTogether,
   kindsOfPart,
+  type Laid,
+  laidOn,
   moreWords,
   offerIn,
   oneMore,
   type SessionPart,
+  spotAmong,
   type TeachMark,
   type TeachOutcome,
   type Turn,
   targetsOf,
+  wordOn,
 } from "#core/plans";
 import type { Unit } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
 import type { SchoolWords } from "#web/device/lexicon.ts";
-import { faceOfTurn, isUnseen, type Support, supports } from "./turn-face.ts";
+import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, type Support, supports } from "./turn-face.ts";
 import type { Teaching } from "./use-teach.ts";
 
 /** What stands on the adult's side now, and what can be done there. */
@@ -42,6 +48,18 @@ export interface Desk {
   readonly canShow: boolean;
   readonly shown: boolean;
   readonly show: () => void;
+  /** Tiles lie right so far as everything that belongs is laid; null where none are laid. Looked at, children see which lie right. */
+  readonly isLaid: boolean | null;
+  readonly isLookedAt: boolean;
+  readonly look: () => void;
+  /** The spelling can hide among old ones; undefined where none is asked. Each time they lie otherwise. */
+  readonly spot: (() => void) | undefined;
+  readonly isHidden: boolean;
+  readonly unhide: () => void;
+  /** What a child tapped last of this turn. */
+  readonly tapped: string | null;
+  /** A child did something on its screen. */
+  readonly onDeed: (deed: FaceDeed) => void;
   readonly mark: (childId: string, outcome: TeachOutcome) => void;
   /** Everyone who is here and has no mark got it; then comes the next. */
   readonly everyone: () => void;
@@ -68,9 +86,11 @@ export function useDesk(wanted: {
   readonly ground: SchoolWords;
   readonly teaching: Teaching;
   readonly onSeen: () => void;
+  /** The text of the shelf that this part reads, as large as it stands. */
+  readonly passage: { readonly text: string; readonly size: number; readonly spacing: number } | undefined;
 }): Desk {
-  const { session, ground, teaching, onSeen } = wanted;
-  const { state, parts, act, undo } = teaching;
+  const { session, ground, teaching, onSeen, passage } = wanted;
+  const { state, parts, act, undo, seed } = teaching;
   const { lexicon } = ground;
   const part = parts[state.part];
   const turn = state.turns[state.turn];
@@ -84,22 +104,54 @@ export function useDesk(wanted: {
   const [apart, setApart] = useFor(ofTurn, 1);
   const [sounds, setSounds] = useFor(ofTurn, 1);
   const [shown, setShown] = useFor(ofTurn, false);
+  const [laidHere, setLaid] = useFor<Laid | undefined>(ofTurn, undefined);
+  const [isLookedAt, setLookedAt] = useFor(ofTurn, false);
+  const [hidden, setHidden] = useFor(ofTurn, 0);
+  const [tapped, setTapped] = useFor<string | null>(ofTurn, null);
   const unitsOf = (item: string | undefined) =>
     part && item !== undefined && kindsOfPart[part.kind].items === "words" ? lexicon.find(item)[0]?.units : undefined;
   const units = unitsOf(turn?.item);
   const isUnseenNow = part !== undefined && isUnseen(part.kind);
   const canShow = isUnseenNow && part.kind !== "hear";
-  const face: FaceBody = runs
-    ? faceOfTurn({
-        ...{
-          kind: part?.kind ?? "teach",
-          item: turn?.item,
-          units,
-          before: unitsOf(state.turns[state.turn - 1]?.item),
-        },
-        ...{ support, sounds, apart, open: shown },
-      })
-    : { show: "nothing" };
+  const known = useMemo(
+    () => [...new Set([...session.known, ...targetsOf(session.plan)])],
+    [session.known, session.plan],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a board stays as it was dealt while its turn is asked
+  const board: Board | undefined = useMemo(
+    () =>
+      runs
+        ? boardOfTurn({ part, turns: state.turns, turn: state.turn, unitsOf, known, seed: seed + state.turn })
+        : undefined,
+    [runs, ofTurn, turn?.item, part?.kind, known, seed],
+  );
+  const laid = board && laidOn(board, laidHere);
+  const isCard = part !== undefined && kindsOfPart[part.kind].items === "spellings" && turn !== undefined;
+  const spots = isCard && hidden > 0 ? spotAmong(turn.item, known, seed + state.turn * 100 + hidden) : undefined;
+  // Told from the turn before it: another may have the same word.
+  const boardItem = `${ofTurn} ${turn?.item ?? ""}`.slice(0, 200);
+  const face: FaceBody =
+    board && laid && !shown
+      ? faceOfBoard(board, { item: boardItem, laid, isLookedAt })
+      : runs
+        ? faceOfTurn({
+            ...{
+              kind: part?.kind ?? "teach",
+              item: turn?.item,
+              units,
+              before: unitsOf(state.turns[state.turn - 1]?.item),
+            },
+            ...{ support, sounds, apart, open: shown, spots, passage },
+          })
+        : { show: "nothing" };
+  const onDeed = (deed: FaceDeed) => {
+    if ("laid" in deed) {
+      if (deed.item === boardItem && board) setLaid(laidOn(board, deed.laid));
+    } else if (face.show === "passage" || (face.show === "choices" && face.item === deed.item))
+      setTapped(deed.choice);
+  };
+  // What was built in place of a word is what was written.
+  const built = board?.look === "boxes" && laid && !laid.every((at) => at === null) ? wordOn(board, laid) : "";
   const words = useMemo(
     () => moreWords({ lexicon, known: new Set(session.known), targets: targetsOf(session.plan) }),
     [lexicon, session],
@@ -113,7 +165,10 @@ export function useDesk(wanted: {
   // What is written stood before no one's eyes.
   const helped = !isUnseenNow && units !== undefined && support !== "plain";
   const made = (childId: string, outcome: TeachOutcome) =>
-    ({ do: "mark", childId, outcome, said: null, marks: helped, together }) as const;
+    ({
+      ...({ do: "mark", childId, outcome, marks: helped, together } as const),
+      said: outcome === "notYet" && part?.kind === "build" && built !== turn?.item && built !== "" ? built : null,
+    }) as const;
 
   const mark = (childId: string, outcome: TeachOutcome) => {
     if (!runs || !turn) return;
@@ -153,6 +208,10 @@ export function useDesk(wanted: {
   const show = () => {
     if (canShow) setShown(!shown);
   };
+  const look = () => {
+    if (board) setLookedAt(!isLookedAt);
+  };
+  const spot = isCard && runs ? () => [setHidden(hidden + 1), setTapped(null)] : undefined;
   const nextSound = () => setSounds(Math.min(units?.length ?? 1, sounds + 1));
   const markTurn = (outcome: TeachOutcome) => () => {
     if (turn?.childId) mark(turn.childId, outcome);
@@ -179,12 +238,16 @@ export function useDesk(wanted: {
       run: () => (support === "apart" ? setApart(apart > 0 ? 0 : 1) : nextSound()),
     },
     { key: "s", does: "Show what is written", run: show },
+    { key: "c", does: "Look at what was laid", run: look },
+    { key: "h", does: "Hide it among old ones, and again", run: () => spot?.() },
     { key: "m", does: "One more like this", run: () => like && take(like, false) },
     { key: "e", does: "An easier one", run: () => easy && take(easy, true) },
     { key: "v", does: "What the children see", run: onSeen },
   ]);
   return {
     ...{ part, turn, runs, face, units, marks, support, setSupport, apart, setApart, sounds, nextSound },
+    ...{ isLaid: board && laid ? isLaidRight(board, laid) : null, isLookedAt, look, tapped, onDeed },
+    ...{ spot: spot && (() => void spot()), isHidden: hidden > 0, unhide: () => setHidden(0) },
     ...{ canShow, shown, show, mark, everyone, next, back, pause, toPart, offer, answer },
     more: like ? () => take(like, false) : undefined,
     easier: easy ? () => take(easy, true) : undefined,

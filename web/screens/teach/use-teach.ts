@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef } from "react";
-import type { AnswerBody, SessionView } from "#contract";
+import type { AnswerBody, SessionView, TextView } from "#contract";
 import { answerOf, type SessionPart, type TeachMark, type TeachState, type TeachStep, teachState } from "#core/plans";
+import type { ReadingMark } from "#core/reading";
 import type { Lexicon } from "#core/words";
 import { useBoxDraft } from "#web/device/box-draft.ts";
 import { stampNow, todayHere } from "#web/device/clock.ts";
@@ -15,6 +16,17 @@ interface TeachDraft {
   readonly steps: readonly TeachStep[];
   /** Under which another device shows the children's screen. */
   readonly faceCode?: string | null;
+  /** Texts that were read, by part and turn. */
+  readonly readings?: Readonly<Record<string, TextMarks>>;
+}
+
+/** What was marked at the words of a text that a child read. */
+export interface TextMarks {
+  readonly readingId: string;
+  readonly childId: string;
+  /** As it was read, whatever becomes of it meanwhile. */
+  readonly text: Pick<TextView, "id" | "title" | "body">;
+  readonly marks: readonly ReadingMark[];
 }
 
 type WithoutStamp<T> = T extends unknown ? Omit<T, "id" | "at"> : never;
@@ -25,6 +37,8 @@ export interface Teaching {
   readonly state: TeachState;
   readonly parts: readonly SessionPart[];
   readonly reportId: string;
+  /** Chance of this session: the same on every opening. */
+  readonly seed: number;
   /** Does these one after the other; the marks among them stand at once and are sent as soon as there is a line. */
   readonly act: (...doing: readonly Doing[]) => void;
   /** Takes back the last thing that was done, a mark with the turn that it ended; undefined where there is nothing. */
@@ -34,6 +48,9 @@ export interface Teaching {
   /** Under which another device shows the children's screen; null while none does. */
   readonly faceCode: string | null;
   readonly setFaceCode: (code: string | null) => void;
+  /** Words that were marked, by part and turn; sent with the report. */
+  readonly readings: Readonly<Record<string, TextMarks>>;
+  readonly setReading: (turn: string, reading: Omit<TextMarks, "readingId">) => void;
   readonly forget: () => Promise<void>;
 }
 
@@ -148,8 +165,16 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
     latest.current = next;
     change(next);
   };
+  const setReading = (turn: string, reading: Omit<TextMarks, "readingId">) => {
+    const before = latest.current ?? draft;
+    const readingId = before.readings?.[turn]?.readingId ?? newId();
+    const next = { ...before, readings: { ...before.readings, [turn]: { readingId, ...reading } } };
+    latest.current = next;
+    change(next);
+  };
   return {
-    ...{ state, parts, reportId: draft.reportId, faceCode: draft.faceCode ?? null },
+    ...{ readings: draft.readings ?? {}, setReading },
+    ...{ state, parts, seed: draft.seed, reportId: draft.reportId, faceCode: draft.faceCode ?? null },
     ...{ act, undo: press.length > 0 ? undo : undefined, goOn, setFaceCode, forget },
   };
 }

@@ -1,6 +1,6 @@
 import { type ReadingBody, type ReadingView, readingView } from "#contract";
 import { useBoxDraft } from "#web/device/box-draft.ts";
-import { stampNow, todayHere } from "#web/device/clock.ts";
+import { freshReading } from "#web/device/reading-body.ts";
 import { newId } from "#web/device/settings.ts";
 
 /** A child of a group that reads together. */
@@ -49,24 +49,7 @@ export function freshDraft({ text, childId, group, fit, markedBy }: Begin): Draf
     asksLast: false,
     group,
     faceCode: null,
-    body: {
-      childId,
-      how: group.length > 0 ? "together" : "alone",
-      textId: text.id,
-      title: text.title,
-      text: text.body,
-      marks: [],
-      stoppedAt: null,
-      ms: null,
-      turns: [],
-      fit,
-      voice: { phrases: null, stops: null, pace: null, expression: null },
-      understanding: [],
-      note: "",
-      readAt: stampNow(),
-      day: todayHere(),
-      markedBy: markedBy.trim() || "Teacher",
-    },
+    body: freshReading({ text, childId, how: group.length > 0 ? "together" : "alone", fit, markedBy }),
   };
 }
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { MarkKind, ReadingMark } from "#core/reading";
 import { keepKeys, useKeys } from "#web/device/keys.tsx";
-import { readingMarks } from "./marking.ts";
+import { readingMarks } from "#web/parts/reading-marks.ts";
 
 interface BarWanted {
   /** The word that was tapped last. */

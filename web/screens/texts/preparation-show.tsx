@@ -42,7 +42,7 @@ function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () =
   const [deskId] = useState(newId);
   const face = faces[at] ?? { show: "nothing" as const };
   const turn = (by: number) => setAt((now) => Math.max(0, Math.min(faces.length - 1, now + by)));
-  useFace({ deskId, elsewhere: code !== null, face, onTap: () => {} });
+  useFace({ deskId, elsewhere: code !== null, face });
   const byKey = ({ key }: KeyboardEvent) => {
     if (key === "ArrowRight") turn(1);
     if (key === "ArrowLeft") turn(-1);

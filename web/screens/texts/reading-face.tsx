@@ -20,7 +20,7 @@ export function ReadingFace({ desk }: { desk: ReadingDesk }) {
   const [open, setOpen] = useState(false);
   const code = draft?.faceCode ?? null;
   const deskId = draft?.id ?? "";
-  useFace({ deskId, elsewhere: code !== null, face: faceOf(desk), onTap: () => {} });
+  useFace({ deskId, elsewhere: code !== null, face: faceOf(desk) });
   useKeys([
     {
       key: "ArrowDown",

@@ -4,8 +4,9 @@ import { plural, shortDay } from "#core/saying";
 import { todayHere } from "#web/device/clock.ts";
 import type { SchoolWords } from "#web/device/lexicon.ts";
 import { usePrinting } from "#web/parts/printing.ts";
+import { readingMarks, signsOf } from "#web/parts/reading-marks.ts";
 import type { Draft } from "./draft.ts";
-import { readingMarks, signsOf, type VoiceKey, voiceNames, voiceSteps } from "./marking.ts";
+import { type VoiceKey, voiceNames, voiceSteps } from "./marking.ts";
 import { ReadingScore } from "./reading-score.tsx";
 
 interface PrintWanted {

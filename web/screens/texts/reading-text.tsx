@@ -1,20 +1,11 @@
 import { useMemo } from "react";
-import { BEFORE_FIRST, type MarkKind } from "#core/reading";
+import { BEFORE_FIRST, type MarkKind, setWords } from "#core/reading";
 import { keepKeys } from "#web/device/keys.tsx";
-import { signsOf } from "./marking.ts";
-import { Word } from "./reading-word.tsx";
+import { signsOf } from "#web/parts/reading-marks.ts";
+import { Word } from "#web/parts/reading-word.tsx";
 import type { ReadingDesk } from "./use-reading.ts";
 
 const wrong: readonly MarkKind[] = ["misread", "told", "leftOut", "skipped"];
-
-/** What stands right before a word, a quotation mark for example, and goes to the next line with it. */
-function openingOf(between: string): string {
-  return /\S*$/.exec(between)?.[0] ?? "";
-}
-
-function withoutOpening(between: string): string {
-  return between.slice(0, between.length - openingOf(between).length);
-}
 
 /** The place before the first word, for a word that a child puts in there. */
 function BeforeFirst({
@@ -50,6 +41,7 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
     for (const { at, kind } of marks ?? []) found.set(at, [...(found.get(at) ?? []), kind]);
     return found;
   }, [marks]);
+  const set = useMemo(() => setWords(shown), [shown]);
   const stoppedAt = draft?.body.stoppedAt ?? null;
   // Afterwards the figures are what is looked at; while the last word is asked for, the whole text is there.
   const finished = draft?.finished && !draft.asksLast;
@@ -64,26 +56,21 @@ export function ReadingText({ desk }: { desk: ReadingDesk }) {
         {!draft?.asksLast && !finished && (
           <BeforeFirst kinds={byWord.get(BEFORE_FIRST) ?? []} current={current === BEFORE_FIRST} onTap={tap} />
         )}
-        {words.map((word, at) => {
+        {set.map((word, at) => {
           const kinds = byWord.get(at) ?? [];
-          const next = words[at + 1];
-          const end = word.at + word.text.length;
           return (
             <Word
               // biome-ignore lint/suspicious/noArrayIndexKey: a word is its place in the text
               key={at}
               at={at}
-              text={word.text}
-              opens={openingOf(
-                shown.slice(at === 0 ? 0 : (words[at - 1]?.at ?? 0) + (words[at - 1]?.text.length ?? 0), word.at),
-              )}
-              after={next ? withoutOpening(shown.slice(end, next.at)) : shown.slice(end)}
+              {...word}
               signs={signsOf(kinds)}
               wrong={kinds.some((kind) => wrong.includes(kind))}
               current={at === current}
               behind={stoppedAt !== null && at > stoppedAt}
               lit={at >= from && at < to}
               onTap={tap}
+              onMouseDown={keepKeys}
             />
           );
         })}

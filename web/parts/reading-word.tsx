@@ -1,5 +1,4 @@
-import { memo } from "react";
-import { keepKeys } from "#web/device/keys.tsx";
+import { type MouseEvent, memo } from "react";
 
 interface WordWanted {
   readonly at: number;
@@ -14,6 +13,8 @@ interface WordWanted {
   /** It stands in the line that the child sees. */
   readonly lit: boolean;
   readonly onTap: (at: number) => void;
+  /** Keeps the keys of the page where they are when it is pressed. */
+  readonly onMouseDown: (event: MouseEvent) => void;
 }
 
 /** One word as a target; a long text stays smooth, since only the words that changed are drawn again. */
@@ -28,6 +29,7 @@ export const Word = memo(function Word({
   behind,
   lit,
   onTap,
+  onMouseDown,
 }: WordWanted) {
   // What opens the next line stands there, not at the end of this one.
   const [ends = "", ...next] = after.split("\n");
@@ -40,7 +42,7 @@ export const Word = memo(function Word({
           data-word={at}
           aria-current={current || undefined}
           onClick={() => onTap(at)}
-          onMouseDown={keepKeys}
+          onMouseDown={onMouseDown}
           className={`relative rounded px-0.5 py-2 leading-tight touch-manipulation ${wrong ? "bg-damson-pale" : signs ? "bg-leaf-pale" : ""} ${current ? "outline-2 outline-damson" : ""} ${behind ? "text-soft" : ""} ${lit ? "underline decoration-leaf decoration-2 underline-offset-[0.35em]" : ""}`}
         >
           {text}
