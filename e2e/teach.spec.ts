@@ -1,71 +1,9 @@
 import type { Page } from "@playwright/test";
-import { comeInAs, expect, expectAccessible, post, type School, test } from "./school.ts";
-
-interface Answer {
-  readonly id: string;
-  readonly outcome: string;
-  readonly item?: string;
-  readonly help?: string;
-  readonly heard?: string | null;
-  readonly voids?: string;
-  readonly source?: { readonly kind: string; readonly sessionId?: string | null };
-}
-interface Group {
-  readonly id: string;
-  readonly name: string;
-  readonly members: readonly { readonly childId: string; readonly name: string }[];
-}
+import { comeInAs, expect, expectAccessible, test } from "./school.ts";
+import { answersOf, begin, groupNamed, marksHere, now, part, plan } from "./teaching.ts";
 
 // The server is ended in the middle of one of these.
 test.use({ alone: true, serviceWorkers: "allow" });
-
-const groupNamed = async (school: School, name: string) =>
-  (await school.get<Group[]>("/api/groups")).find((one) => one.name === name) as Group;
-
-/** Plans a session today. */
-async function plan(school: School, group: Group, more: object = {}): Promise<string> {
-  const id = crypto.randomUUID();
-  const { today } = await school.get<{ today: string }>("/api/school");
-  await post(school, "/api/sessions", { id, groupId: group.id, heldOn: today, target: null, seed: 5, ...more });
-  return id;
-}
-
-/** What the school has of a session: answers that stand, by all children of its group. */
-async function answersOf(school: School, group: Group, sessionId: string): Promise<readonly Answer[]> {
-  const all: Answer[] = [];
-  for (const { childId } of group.members) {
-    const { answers } = await school.get<{ answers: Answer[] }>(`/api/children/${childId}/export`);
-    const voided = new Set(answers.flatMap(({ voids }) => voids ?? []));
-    all.push(...answers.filter(({ id, source }) => source?.sessionId === sessionId && !voided.has(id)));
-  }
-  return all;
-}
-
-/** Ids of the marks that this device made in a session and that stand. */
-const marksHere = (page: Page, sessionId: string) =>
-  page.evaluate(
-    (id) =>
-      new Promise<string[]>((done) => {
-        const open = indexedDB.open("keen-sapling");
-        open.onsuccess = () => {
-          const asked = open.result.transaction("marks").objectStore("marks").index("sitting").getAll(id);
-          asked.onsuccess = () => {
-            const rows = asked.result.map((row: { answer: { id: string; voids?: string } }) => row.answer);
-            const gone = new Set(rows.flatMap(({ voids }) => voids ?? []));
-            done(rows.filter((row) => !row.voids && !gone.has(row.id)).map((row) => row.id));
-          };
-        };
-      }),
-    sessionId,
-  );
-
-const begin = async (page: Page, school: School, id: string) => {
-  await page.goto(`${school.base}/sessions/${id}/teach`);
-  await page.getByRole("button", { name: "Begin" }).click();
-};
-const part = (page: Page, name: RegExp) =>
-  page.getByRole("list", { name: "Parts" }).getByRole("button", { name }).first().click();
-const now = (page: Page) => page.getByRole("region", { name: "Now" });
 
 /** Goes through the part that runs by keys; every third is missed at first. */
 async function throughPart(page: Page): Promise<void> {

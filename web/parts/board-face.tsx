@@ -11,6 +11,9 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { FaceBody } from "#contract";
 import { spokenDrag } from "./spoken-drag.ts";
 
+/** Words that are seen of a column; more would leave no room for the next. */
+const MOST_SEEN = 4;
+
 type BoardBody = Extract<FaceBody, { show: "board" }>;
 type Laid = BoardBody["at"];
 
@@ -146,8 +149,8 @@ export function BoardFace({ face, room, onLaid }: BoardWanted) {
 
 const looks = {
   right: "border-leaf",
-  wrong: "border-dashed border-soft",
-  none: "border-line",
+  wrong: "border-dashed border-ink",
+  none: "border-soft",
 } as const;
 
 function Tile({
@@ -216,7 +219,7 @@ function Place({
   children: ReactNode[];
 }) {
   const { setNodeRef, isOver } = useDroppable({ id: String(place) });
-  const border = isOver ? "border-ink bg-leaf-pale" : isAsked ? "border-ink" : "border-line";
+  const border = isOver ? "border-ink bg-leaf-pale" : isAsked ? "border-ink" : "border-soft";
   const put = (
     <button
       type="button"
@@ -245,7 +248,7 @@ function Place({
       <span className="border-b border-line px-3 leading-snug" style={{ fontSize: `calc(${size} * 0.5)` }}>
         {head}
       </span>
-      {has.map((word) => (
+      {has.slice(-MOST_SEEN).map((word) => (
         <span key={word} className="leading-snug">
           {word}
         </span>

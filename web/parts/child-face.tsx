@@ -6,6 +6,9 @@ const BoardFace = lazy(() => import("./board-face.tsx").then((module) => ({ defa
 /** How much of the window the child's face may take: all of it, or the upper part of the desk. */
 type Room = "window" | "desk";
 
+/** Letters of a passage on the adult's side, in pixels: beside it other things have their place. */
+const MOST_ON_DESK = 48;
+
 const letters: Record<Room, string> = { window: "min(56vh, 34vw)", desk: "min(30vh, 26vw)" };
 
 /** How the letters of a word look of which one spelling is asked: it alone has a bracket. */
@@ -75,11 +78,14 @@ export function ChildFace({
     );
   if (face.show === "passage")
     return (
-      <div className="flex max-h-full w-full max-w-[62ch] flex-col self-start overflow-y-auto">
+      <div
+        className="font-child flex max-h-full w-full max-w-[62ch] flex-col gap-6 self-start overflow-y-auto"
+        style={{ fontSize: room === "desk" ? Math.min(face.size, MOST_ON_DESK) : face.size }}
+      >
         <div
           data-testid="passage"
-          className="font-child w-full select-none whitespace-pre-line text-ink"
-          style={{ fontSize: room === "desk" ? Math.min(face.size, 44) : face.size, lineHeight: face.spacing }}
+          className="w-full select-none whitespace-pre-line text-ink"
+          style={{ lineHeight: face.spacing }}
         >
           {face.text}
         </div>

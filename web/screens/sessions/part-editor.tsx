@@ -15,6 +15,8 @@ type Part = PlanBody["parts"][number];
 
 interface PartWanted {
   readonly part: Part;
+  /** What it is called among the parts of its session. */
+  readonly name: string;
   /** A child by its id, where each has cards of its own. */
   readonly nameOf: (id: string) => string;
   /** Missing until the lexicon has arrived; nothing is judged till then. */
@@ -39,31 +41,31 @@ function whatOf(kind: Part["kind"]): What {
 }
 
 /** One part of the plan: read it, or edit its minutes and its lines. */
-export function PartEditor({ part, nameOf, reader, onChange, onOthers, onEarlier, onLater, onRemove }: PartWanted) {
+export function PartEditor({
+  part,
+  name,
+  nameOf,
+  reader,
+  onChange,
+  onOthers,
+  onEarlier,
+  onLater,
+  onRemove,
+}: PartWanted) {
   const [editing, setEditing] = useState(false);
   return (
-    <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={kindsOfPart[part.kind].title}>
+    <section className="border-b border-line px-4 py-3 last:border-b-0" aria-label={name}>
       <header className="flex items-baseline justify-between gap-3">
         <h2 className="text-base">
           {kindsOfPart[part.kind].title} <span className="font-normal text-soft">{part.minutes} min</span>
         </h2>
         {!editing && onOthers && (
-          <Button
-            shape="quiet"
-            className="-my-1 ml-auto"
-            aria-label={`Others for ${kindsOfPart[part.kind].title}`}
-            onClick={onOthers}
-          >
+          <Button shape="quiet" className="-my-1 ml-auto" aria-label={`Others for ${name}`} onClick={onOthers}>
             <RefreshCw size={14} aria-hidden /> Others
           </Button>
         )}
         {!editing && (
-          <Button
-            shape="quiet"
-            className="-my-1"
-            aria-label={`Edit ${kindsOfPart[part.kind].title}`}
-            onClick={() => setEditing(true)}
-          >
+          <Button shape="quiet" className="-my-1" aria-label={`Edit ${name}`} onClick={() => setEditing(true)}>
             <Pencil size={14} aria-hidden /> Edit
           </Button>
         )}

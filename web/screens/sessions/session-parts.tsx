@@ -31,6 +31,12 @@ export function SessionParts({ session, reader, onPlan, onOthers, onFill }: Part
     if (await put(parts.filter((_, place) => place !== at)))
       toastWithUndo(`${title} is taken out.`, async () => void (await put(parts)));
   };
+  /** A kind that comes again has a number. */
+  const calledAt = (at: number) => {
+    const kind = parts[at]?.kind ?? "teach";
+    const before = parts.slice(0, at).filter((one) => one.kind === kind).length;
+    return before > 0 ? `${kindsOfPart[kind].title}, ${before + 1}` : kindsOfPart[kind].title;
+  };
   return (
     <>
       {parts.map((part, at) => (
@@ -38,6 +44,7 @@ export function SessionParts({ session, reader, onPlan, onOthers, onFill }: Part
           // biome-ignore lint/suspicious/noArrayIndexKey: a kind may come twice, and a part has no other name
           key={`${part.kind} ${at}`}
           part={part}
+          name={calledAt(at)}
           onOthers={["teach", "lastLook", "exceptionWords"].includes(part.kind) ? undefined : () => onOthers(at)}
           nameOf={(id) => members.find((one) => one.id === id)?.name ?? ""}
           reader={reader}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { SessionView } from "#contract";
 import type { TeachMark, TeachOutcome } from "#core/plans";
 import { keepKeys } from "#web/device/keys.tsx";
@@ -24,8 +24,16 @@ interface MarksWanted {
 
 /** The children, each with three marks in the same place; whose turn it is stands out. */
 export function ChildMarks({ members, here, childId, marks, disabled, onMark, onHere }: MarksWanted) {
+  const list = useRef<HTMLUListElement>(null);
+  // Where the list scrolls, whose turn it is comes into sight; the page stays.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: at each turn
+  useEffect(() => {
+    const frame = list.current?.parentElement;
+    const turn = list.current?.querySelector<HTMLElement>('[aria-current="true"]');
+    if (frame && turn && frame.scrollHeight > frame.clientHeight) frame.scrollTop = turn.offsetTop - 8;
+  }, [childId]);
   return (
-    <ul aria-label="Children" className="flex flex-col gap-1">
+    <ul ref={list} aria-label="Children" className="flex flex-col gap-1">
       {members.map(({ id, name }) => {
         const isHere = here.includes(id);
         const mark = marks.find((one) => one.childId === id);

@@ -136,7 +136,7 @@ function Controls({
   const aside = part.kind === "hear" ? (heardIn(turn.item) ?? "") : lineAside(part.kind, turn.item);
   const right = rightTap(part.kind, turn.item);
   const tappedSays = right === null ? null : right === desk.tapped;
-  const seen = face.show !== "nothing" && units !== undefined;
+  const seen = face.show !== "nothing" && face.show !== "board" && units !== undefined;
   return (
     <>
       <p className="mb-2 text-center text-soft">

@@ -10,7 +10,7 @@ import { useKept } from "#web/device/kept.ts";
 import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { useTextLook } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { FacePage } from "#web/parts/face-page.tsx";
+import { FaceHere } from "#web/parts/face-page.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Finish } from "./finish.tsx";
@@ -117,14 +117,7 @@ function TeachDesk({ session, ground, teaching }: DeskWanted) {
           setTurned(true);
         }}
       />
-      {turned && (
-        <div className="fixed inset-0 z-40 bg-sheet">
-          <FacePage face={desk.face} onDeed={desk.onDeed} />
-          <Button className="absolute bottom-3 left-3 min-h-11 opacity-60" onClick={() => setTurned(false)}>
-            To the adult's side
-          </Button>
-        </div>
-      )}
+      <FaceHere open={turned} onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />
     </Page>
   );
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { type MarkKind, pressMark, type ReadingMark, setWords, withHeard } from "#core/reading";
 import { keepKeys } from "#web/device/keys.tsx";
 import { readingMarks, signsOf } from "#web/parts/reading-marks.ts";
@@ -20,9 +20,19 @@ interface TextWanted {
 export function TextTurn({ title, body, marks, onMarks }: TextWanted) {
   const words = useMemo(() => setWords(body), [body]);
   const [current, setCurrent] = useState<number>();
+  /** The word whose misread came with the tap alone: another mark takes its place. */
+  const bare = useRef<number>(undefined);
   const tap = (at: number) => {
     setCurrent(at);
-    if (!marks.some((mark) => mark.at === at)) onMarks?.(pressMark(marks, at, "misread"));
+    const isNew = !marks.some((mark) => mark.at === at);
+    bare.current = isNew ? at : undefined;
+    if (isNew) onMarks?.(pressMark(marks, at, "misread"));
+  };
+  const press = (at: number, kind: MarkKind) => {
+    const byTap = bare.current === at;
+    bare.current = undefined;
+    if (byTap && kind === "misread") return;
+    onMarks?.(pressMark(byTap && kind !== "putRight" ? pressMark(marks, at, "misread") : marks, at, kind));
   };
   const here = marks.filter(({ at }) => at === current);
   const misread = here.find(({ kind }) => kind === "misread");
@@ -66,7 +76,7 @@ export function TextTurn({ title, body, marks, onMarks }: TextWanted) {
                   type="button"
                   aria-pressed={has(kind)}
                   onMouseDown={keepKeys}
-                  onClick={() => onMarks(pressMark(marks, current, kind))}
+                  onClick={() => press(current, kind)}
                   className={`min-h-11 rounded-md border px-2.5 ${has(kind) ? "border-leaf bg-leaf-pale" : "border-line"}`}
                 >
                   {name}
@@ -81,9 +91,10 @@ export function TextTurn({ title, body, marks, onMarks }: TextWanted) {
                   autoCapitalize="off"
                   autoComplete="off"
                   spellCheck={false}
-                  onChange={(event) =>
-                    onMarks(withHeard(marks, current, "misread", event.target.value.trimStart() || null))
-                  }
+                  onChange={(event) => {
+                    bare.current = undefined;
+                    onMarks(withHeard(marks, current, "misread", event.target.value.trimStart() || null));
+                  }}
                   className="min-h-11 w-36 rounded-md border border-line bg-paper px-2.5"
                 />
               )}
