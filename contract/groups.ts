@@ -110,7 +110,7 @@ const part = z.object({
   marks: z.boolean().optional(),
 });
 /** A session as it is planned: the spelling or the two that it teaches, its parts, and what the tool remarks about it. */
-const plan = z.object({
+export const plan = z.object({
   target: gpc,
   /** Taught beside it, where there was room for two. */
   second: gpc.optional(),
@@ -122,7 +122,7 @@ const plan = z.object({
 export type PlanBody = z.infer<typeof plan>;
 
 /** What happened in a session: who came, how far it got, who did how with which spelling. */
-const report = z.object({
+export const report = z.object({
   id,
   by: line(60),
   at: instant,
@@ -135,7 +135,7 @@ const report = z.object({
 export type ReportBody = z.infer<typeof report>;
 
 /** What a session's spelling is taught with as one thing; null where it is taught by itself. */
-const pointOfTarget = z.object({ name: z.string(), gpcs: z.array(gpc) }).nullable();
+export const pointOfTarget = z.object({ name: z.string(), gpcs: z.array(gpc) }).nullable();
 
 /** A session with all that its page and its card need. */
 const sessionView = z.object({
@@ -305,30 +305,6 @@ export const restoreSession = {
 } as const satisfies Endpoint;
 
 /**
- * Makes the link under which a colleague reaches the card of a session until its last day. A link made before ends.
- */
-export const shareSession = {
-  method: "POST",
-  path: "/api/sessions/:id/share",
-  may: { by: "teacher", theirs: { "params.id": "session" } },
-  trail: { did: "shared", about: "params.id" },
-  params: byId,
-  body: z.object({ endsOn: day }),
-  /** The token is shown once and only its hash is kept. */
-  answer: z.object({ token: z.string(), endsOn: day }),
-} as const satisfies Endpoint;
-
-/** Ends the link of a session at once. */
-export const unshareSession = {
-  method: "DELETE",
-  path: "/api/sessions/:id/share",
-  may: { by: "teacher", theirs: { "params.id": "session" } },
-  trail: { did: "shared", about: "params.id" },
-  params: byId,
-  answer: done,
-} as const satisfies Endpoint;
-
-/**
  * Says what happened in a session. Its marks become answers of the children; one that the ledger refuses takes the whole report
  * back (422). The same report once more is told as success.
  */
@@ -347,38 +323,5 @@ export const removeReport = {
   path: "/api/sessions/:id/reports/:reportId",
   may: { by: "teacher", theirs: { "params.id": "session" } },
   params: z.object({ id, reportId: id }),
-  answer: done,
-} as const satisfies Endpoint;
-
-const byToken = z.object({ token: z.string().regex(/^[\w-]{20,80}$/) });
-
-/** What a colleague with the link sees: the card, first names and initials, nothing else of the school. */
-export const getShared = {
-  method: "GET",
-  path: "/api/shared/:token",
-  may: { by: "link", opens: "share", key: "token" },
-  params: byToken,
-  answer: z.object({
-    groupName: z.string(),
-    heldOn: day,
-    today: day,
-    timeZone: z.string(),
-    endsOn: day,
-    members: z.array(z.object({ id, name: z.string(), absent: z.boolean() })),
-    targets: z.array(gpc),
-    plan,
-    point: pointOfTarget,
-    reports: z.array(z.object({ by: z.string(), at: instant })),
-  }),
-} as const satisfies Endpoint;
-export type SharedCard = z.infer<typeof getShared.answer>;
-
-/** The same by a link: at most ten reports, each within fourteen days of the session (422 otherwise). */
-export const reportShared = {
-  method: "POST",
-  path: "/api/shared/:token/report",
-  may: { by: "link", opens: "share", key: "token" },
-  params: byToken,
-  body: report,
   answer: done,
 } as const satisfies Endpoint;

@@ -18,6 +18,7 @@ export * from "./people.ts";
 export * from "./places.ts";
 export * from "./readings.ts";
 export * from "./routines.ts";
+export * from "./shared.ts";
 export * from "./standings.ts";
 export * from "./texts.ts";
 export * from "./trail.ts";

@@ -33,7 +33,7 @@ const split = z.object({
   /** Why the school reads it so; may be empty. */
   reason: note(200),
 });
-const ownSplit = split.extend({ savedAt: instant });
+export const ownSplit = split.extend({ savedAt: instant });
 export type OwnSplit = z.infer<typeof ownSplit>;
 
 /** Splits that the school has put right by hand, in alphabetical order. */

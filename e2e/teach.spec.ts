@@ -253,3 +253,49 @@ test("an assistant teaches the group that is theirs, no one came, and a part is 
   await page.getByRole("button", { name: "Send what happened" }).click();
   await page.waitForURL(new RegExp(`/sessions/${id}$`));
 });
+
+test("whoever has the link teaches from a phone, reloads, and all marks come with what they say", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  const { today } = await school.get<{ today: string }>("/api/school");
+  const share = await fetch(`${school.base}/api/sessions/${id}/share`, {
+    method: "POST",
+    headers: { "content-type": "application/json", origin: school.base },
+    body: JSON.stringify({ endsOn: today }),
+  });
+  const { token } = (await share.json()) as { token: string };
+  const away = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await away.newPage();
+  await phone.goto(`${school.base}/shared/${token}`);
+  await phone.getByRole("link", { name: "Teach it from here" }).tap();
+  await phone.getByRole("button", { name: "Begin" }).tap();
+  await expectAccessible(phone);
+  const children = phone.getByRole("list", { name: "Children" });
+  const mark = (name: RegExp) => children.locator('[aria-current="true"]').getByRole("button", { name }).tap();
+  await mark(/got it$/);
+  await mark(/not yet$/);
+  await part(phone, /^Read words/);
+  await mark(/with help$/);
+  await phone.reload();
+  await expect(now(phone).getByRole("heading", { name: "Read words" })).toBeVisible();
+  await mark(/got it$/);
+  // Whoever is not signed in has the children's side here or in a second window, by no code.
+  await phone.getByRole("button", { name: "What the children see" }).tap();
+  await expect(phone.getByRole("button", { name: "Get a code for another device" })).toBeHidden();
+  await phone.keyboard.press("Escape");
+  await phone.getByRole("button", { name: "End the session" }).tap();
+  await phone.getByLabel("Your name").fill("Wyn D.");
+  await expectAccessible(phone);
+  await phone.getByRole("button", { name: "Send what happened" }).tap();
+  await expect(phone.getByText("Thank you. The teacher sees it now, with everything that was marked.")).toBeVisible();
+  await away.close();
+  const answers = await answersOf(school, group, id);
+  expect(answers.map(({ outcome }) => outcome).sort()).toEqual(["right", "right", "right", "wrong"]);
+  expect(answers.map(({ help }) => help).sort()).toContain("hint");
+  await page.goto(`${school.base}/sessions/${id}`);
+  await expect(page.getByText("Wyn D.").first()).toBeVisible();
+});

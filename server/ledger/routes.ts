@@ -1,4 +1,5 @@
 import { type AnswerBody, isAtLeast, saveAnswers, sentAnswer } from "#contract";
+import { kinds } from "#core/checks";
 import type { Domain } from "../house.ts";
 import { gathering } from "./gather.ts";
 
@@ -17,7 +18,9 @@ export function ledgerRoutes({ serve, live }: Domain): void {
       const mayJudge = actor.as !== "visitor" && isAtLeast(actor.as, "teacher");
       const comesAlone = (mark: AnswerBody) =>
         isOfCheck(mark) || isWhileTaught(mark) || (mayJudge && isJudgement(mark));
-      const marks = read.flatMap((one) => (one.success && comesAlone(one.data) ? [one.data] : []));
+      const marks = read.flatMap((one) =>
+        one.success && comesAlone(one.data) && !isOdd(one.data) ? [one.data] : [],
+      );
       const fates = marks.length === 0 ? [] : [...(await gather({ school, actor, marks, now }))];
       const told = read.map((one): Told => {
         if (!one.success) return { fate: "refused", says: malformed(one.error.issues) };
@@ -26,6 +29,8 @@ export function ledgerRoutes({ serve, live }: Domain): void {
             fate: "refused",
             says: "A mark that comes alone needs the check or the session that it was made in.",
           };
+        if (isOdd(one.data))
+          return { fate: "refused", says: `${one.data.item} is nothing that a child can be asked so.` };
         const fate = fates.shift();
         return { fate: fate?.fate ?? "refused", says: fate?.fate === "refused" ? fate.says : "" };
       });
@@ -48,6 +53,11 @@ function isOfCheck(mark: AnswerBody): boolean {
 /** Marked while a session is taught, before anyone has reported it. */
 function isWhileTaught(mark: AnswerBody): boolean {
   return mark.outcome !== "void" && mark.source.kind === "session" && mark.source.reportId === null;
+}
+
+/** Of a session no check has dealt what is asked: it must be an item of its kind. */
+function isOdd(mark: AnswerBody): mark is AnswerBody & { item: string } {
+  return isWhileTaught(mark) && "kind" in mark && !kinds[mark.kind].fits(mark.item);
 }
 
 function isJudgement(mark: AnswerBody): boolean {

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { and, between, desc, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
-import type { AnswerBody, PlanBody, ReportBody, SessionView } from "#contract";
+import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark } from "#contract";
 import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
 import { append } from "../ledger/append.ts";
@@ -197,7 +197,7 @@ export async function reportsOf(
     note: row.note,
     reached: row.reached as ReportBody["reached"],
     came: came.filter((one) => one.reportId === row.id).map((one) => one.childId),
-    marks: (marks.get(row.id) ?? []).map(({ id, childId, item, outcome }) => ({
+    marks: (marks.get(row.id) ?? []).filter(isOnCard).map(({ id, childId, item, outcome }) => ({
       id,
       childId,
       gpc: item,
@@ -206,6 +206,9 @@ export async function reportsOf(
   }));
 }
 
+/** Said of a spelling, not of a word. */
+const isOnCard = ({ kind }: { readonly kind: string }) => kind === "card";
+
 /**
  * Keeps a report, and its marks in the ledger. The same report sent again changes nothing.
  * @returns what the ledger refused, each in words; the asker then takes the whole transaction back
@@ -213,7 +216,7 @@ export async function reportsOf(
 export async function insertReport(
   inside: Inside,
   sessionId: string,
-  report: ReportBody,
+  report: ReportBody & { readonly taught?: readonly TaughtMark[] | undefined },
   { day, byLink }: { readonly day: string; readonly byLink: boolean },
 ): Promise<readonly string[]> {
   const { id, by, at, reached, note } = report;
@@ -243,7 +246,20 @@ export async function insertReport(
       ? { ...given, outcome: mark.outcome, heard: null, units: null }
       : { ...given, outcome: mark.outcome };
   });
-  const { fates } = await append(inside, marks, { dayOf: () => day, isFuture: () => false });
+  const taught = (report.taught ?? []).map(({ kind, outcome, heard, help, at: markedAt, ...mark }): AnswerBody => {
+    const said = outcome === "wrong" ? ({ outcome, heard, units: null } as const) : ({ outcome } as const);
+    const base = {
+      ...mark,
+      tags: [],
+      ms: null,
+      pass: 1,
+      markedAt: new Date(markedAt).toISOString(),
+      day,
+      markedBy: by,
+    };
+    return { ...base, ...inSession(kind, sessionId, id), help, ...said } as AnswerBody;
+  });
+  const { fates } = await append(inside, [...marks, ...taught], { dayOf: () => day, isFuture: () => false });
   return fates.flatMap((fate) => (fate.fate === "refused" ? [fate.says] : []));
 }
 

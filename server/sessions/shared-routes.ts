@@ -2,13 +2,16 @@ import { randomBytes } from "node:crypto";
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import {
   getShared,
+  type PlanBody,
   type ReportBody,
   removeReport,
   reportSession,
   reportShared,
   shareSession,
+  type TaughtMark,
   unshareSession,
 } from "#contract";
+import { kinds } from "#core/checks";
 import { findCorrespondence } from "#core/phonics";
 import { mustBeSame } from "../frame/again.ts";
 import { refuseFuture } from "../frame/clock.ts";
@@ -25,7 +28,7 @@ const MOST_DAYS = 14;
 async function takeReport(
   school: School,
   sessionId: string,
-  report: ReportBody,
+  report: ReportBody & { readonly taught?: readonly TaughtMark[] | undefined },
   { now, byLink }: { readonly now: Date; readonly byLink: boolean },
 ): Promise<void> {
   refuseFuture(report.at, now);
@@ -35,12 +38,16 @@ async function takeReport(
     return mustBeSame("report", said(made), said({ ...report, at: new Date(report.at).toISOString() }));
   }
   const members = new Set((await school.sessions.membersOf(sessionId)).map((member) => member.id));
-  const named = [...report.came, ...report.marks.map((mark) => mark.childId)];
+  const taught = report.taught ?? [];
+  for (const { at } of taught) refuseFuture(at, now);
+  const named = [...report.came, ...[...report.marks, ...taught].map((mark) => mark.childId)];
   if (named.some((id) => !members.has(id))) throw unfit("This report names a child who has no place in the session.");
   const unknown = report.marks.find((mark) => !findCorrespondence(mark.gpc));
   if (unknown) throw unfit(`${unknown.gpc} is not a spelling this tool knows.`);
-  const marks = new Set(report.marks.map((mark) => mark.id));
-  if (marks.size !== report.marks.length) throw unfit("Two marks of this report have the same id.");
+  const odd = taught.find(({ kind, item }) => !kinds[kind].fits(item));
+  if (odd) throw unfit(`${odd.item} is nothing that a child can be asked so. Nothing was kept.`);
+  const marks = new Set([...report.marks, ...taught].map((mark) => mark.id));
+  if (marks.size !== report.marks.length + taught.length) throw unfit("Two marks of this report have the same id.");
   const day = await school.settings.dayOf(report.at);
   const [refused] = await school.sessions.insertReport(sessionId, report, { day, byLink });
   if (refused) throw unfit(`A mark of this report cannot be kept: ${refused} Nothing was kept.`);
@@ -60,7 +67,17 @@ async function open(school: School, token: string, now: Date) {
 }
 
 /** Sessions handed to a colleague by a link, and what is said of a session when it was held. */
-export function reportRoutes({ serve }: Domain): void {
+export function reportRoutes({ serve, shipped }: Domain): void {
+  /** Texts that the parts of a plan read, as they stand on the shelf now. */
+  const textsOf = async (school: School, plan: PlanBody) => {
+    const titles = new Set(plan.parts.flatMap(({ kind, items }) => (kind === "text" ? items : [])));
+    if (titles.size === 0) return [];
+    const own = (await school.texts.listOwn()).map(({ id, content: { title, body } }) => ({ id, title, body }));
+    return [...shipped.texts.map(({ id, title, body }) => ({ id, title, body })), ...own].filter(({ title }) =>
+      titles.has(title),
+    );
+  };
+
   serve(shareSession, async ({ params, body, school, now }) => {
     const session = await mustSession(school, params.id);
     if (body.endsOn < (await school.settings.dayOf(now)))
@@ -95,6 +112,7 @@ export function reportRoutes({ serve }: Domain): void {
   serve(getShared, async ({ params, school, now }) => {
     const { share, session } = await open(school, params.token, now);
     return {
+      sessionId: session.id,
       groupName: session.groupName,
       heldOn: session.heldOn,
       today: await school.settings.dayOf(now),
@@ -104,6 +122,9 @@ export function reportRoutes({ serve }: Domain): void {
       targets: session.targets,
       plan: session.plan,
       point: session.point,
+      known: session.known,
+      texts: await textsOf(school, session.plan),
+      splits: await school.words.list(),
       reports: session.reports.map(({ by, at }) => ({ by, at })),
     };
   });
@@ -113,10 +134,12 @@ export function reportRoutes({ serve }: Domain): void {
     if (!session.reports.some((report) => report.id === body.id)) {
       if ((await school.sessions.countByLink(session.id)) >= MOST_BY_LINK)
         throw unfit(`${MOST_BY_LINK} reports came by this link already. Tell the teacher yourself what happened.`);
-      const away = Math.abs(
-        differenceInCalendarDays(parseISO(await school.settings.dayOf(body.at)), parseISO(session.heldOn)),
+      const away = await Promise.all(
+        [body.at, ...(body.taught ?? []).map(({ at }) => at)].map(async (at) =>
+          Math.abs(differenceInCalendarDays(parseISO(await school.settings.dayOf(at)), parseISO(session.heldOn))),
+        ),
       );
-      if (away > MOST_DAYS)
+      if (away.some((days) => days > MOST_DAYS))
         throw unfit(
           `A report comes within ${MOST_DAYS} days of its session. Tell the teacher yourself what happened.`,
         );

@@ -8,11 +8,15 @@ import {
   exportChild,
   getChanges,
   getSchool,
+  getSession,
+  getShared,
   planNewSession,
   removeReport,
   reportSession,
+  reportShared,
   saveAnswers,
   saveGroup,
+  shareSession,
 } from "#contract";
 import { answerOf, teachState } from "#core/plans";
 import { readLexicon } from "#core/words";
@@ -112,4 +116,68 @@ test("the report says who came; taken away, what was marked while it ran stays",
   const before = await kept(ada);
   await house.ask(removeReport, { params: { id: sessionId, reportId: report.id } });
   expect(await kept(ada)).toEqual(before);
+});
+
+test("a mark of a session on what is no item of its kind is refused by itself; the others are kept", async () => {
+  const odd = { ...mark(ada), item: "no=such" } as AnswerBody;
+  const good = mark(ada);
+  const { fates } = await house.ask(saveAnswers, { body: { answers: [odd, good] } });
+  expect(fates.map(({ fate }) => fate)).toEqual(["refused", "kept"]);
+  expect(fates[0]?.says).toContain("no=such");
+});
+
+test("taught from a link: its marks come with the report, are evidence of their kind, and go with it", async () => {
+  const answersOf = async (child: string) => {
+    const { answers } = (await house.ask(exportChild, { params: { id: child } })) as unknown as {
+      answers: { id: string; kind?: string; item?: string; help?: string; markedBy: string; voids?: string }[];
+    };
+    return answers;
+  };
+  const { token } = await house.ask(shareSession, { params: { id: sessionId }, body: { endsOn: "2026-10-22" } });
+  const card = await house.ask(getShared, { params: { token } });
+  expect(card.sessionId).toBe(sessionId);
+  expect(card.texts).toEqual([]);
+  const at = "2026-10-19T07:40:00.000Z";
+  const taught = (change: object) => ({
+    ...{ id: uuid(), childId: ada, kind: "words", item: "m a t", outcome: "right", heard: null, help: "none", at },
+    ...change,
+  });
+  const marks = [
+    taught({}),
+    taught({ kind: "dictation", item: "mat", outcome: "wrong", heard: "mad" }),
+    taught({ kind: "card", item: "m=m", help: "together" }),
+    taught({ childId: ben, kind: "exception", item: "the", help: "hint" }),
+  ];
+  const report = (change: object = {}) => ({
+    ...{ id: uuid(), by: "Wyn D.", at, came: [ada, ben], reached: "lastLook", marks: [], note: "It went well." },
+    ...{ taught: marks, ...change },
+  });
+  type Body = Parameters<typeof house.ask<typeof reportShared>>[1]["body"];
+  const send = (body: object) => house.ask(reportShared, { params: { token }, body: body as Body });
+  const refused = (body: object) => house.refused(reportShared, { params: { token }, body: body as Body });
+
+  // Who has no place there, a mark from long ago, one that is twice, one that is no item: nothing of it is kept.
+  expect((await refused(report({ taught: [taught({ childId: cy })] }))).detail).toMatch(/no place/);
+  expect((await refused(report({ taught: [taught({ at: "2026-01-10T08:00:00.000Z" })] }))).detail).toMatch(/14 days/);
+  expect((await refused(report({ taught: [marks[0], marks[0]] }))).detail).toMatch(/same id/);
+  expect((await refused(report({ taught: [taught({ kind: "words", item: "?" })] }))).detail).toMatch(
+    /Nothing was kept/,
+  );
+  expect((await house.ask(getSession, { params: { id: sessionId } })).reports).toHaveLength(0);
+
+  const body = report();
+  for (let times = 0; times < 2; times++) await send(body);
+  const mine = (await answersOf(ada)).filter(({ markedBy }) => markedBy === "Wyn D.");
+  expect(mine.map(({ kind, item, help }) => [kind, item, help]).sort()).toEqual([
+    ["card", "m=m", "together"],
+    ["dictation", "mat", "none"],
+    ["words", "m a t", "none"],
+  ]);
+  const [kept] = (await house.ask(getSession, { params: { id: sessionId } })).reports;
+  // What was said of words is in the answers; the report names spellings.
+  expect(kept?.marks.map(({ gpc }) => gpc)).toEqual(["m=m"]);
+  await house.ask(removeReport, { params: { id: sessionId, reportId: body.id } });
+  const after = await answersOf(ada);
+  const voided = new Set(after.flatMap(({ voids }) => voids ?? []));
+  expect(mine.every(({ id }) => voided.has(id))).toBe(true);
 });

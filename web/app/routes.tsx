@@ -97,4 +97,9 @@ export const openRouter = () =>
       errorElement: <Broken />,
       element: later(() => import("#web/screens/sessions/shared.tsx")),
     },
+    {
+      path: "/shared/:token/teach",
+      errorElement: <Broken />,
+      element: later(() => import("#web/screens/teach/by-link.tsx")),
+    },
   ]);

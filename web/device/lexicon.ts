@@ -101,6 +101,25 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
   };
 }
 
+/** The words for whoever came by a link: those that ship, with the school's splits that came with the link. */
+export function useLexiconByLink(splits: readonly OwnSplit[] | undefined): {
+  lexicon: Lexicon | undefined;
+  error: Error | undefined;
+} {
+  const { read, error } = useShipped();
+  const lexicon = useMemo(
+    () =>
+      read && splits
+        ? withOwnSplits(
+            read.lexicon,
+            splits.map(({ text, units }) => ownEntry(text, units)),
+          )
+        : undefined,
+    [read, splits],
+  );
+  return { lexicon, error };
+}
+
 /** The word engine's ground, or undefined until it has arrived; the error when it cannot come. */
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
   const { read, files, error } = useShipped();

@@ -16,8 +16,8 @@ export function FacePanel({
   open: boolean;
   code: string | null;
   onClose: () => void;
-  /** Gets a code for another device; throws with the reason in words. */
-  onAsk: () => Promise<void>;
+  /** Gets a code for another device; throws with the reason in words. Missing where there is none. */
+  onAsk?: (() => Promise<void>) | undefined;
   /** Shows it on this screen, to be turned round; missing where that is not offered. */
   onHere?: () => void;
   /** How what is shown may look, where that can be chosen. */
@@ -27,7 +27,7 @@ export function FacePanel({
   const ask = async () => {
     try {
       setTrouble(null);
-      await onAsk();
+      await onAsk?.();
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
@@ -50,7 +50,7 @@ export function FacePanel({
             On this machine, for a second screen. It also works without a connection.
           </p>
         </div>
-        <div>
+        <div className={onAsk ? "" : "hidden"}>
           {code ? (
             <div className="flex flex-wrap items-center gap-4">
               <p className="flex-1 basis-56">

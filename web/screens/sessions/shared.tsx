@@ -4,7 +4,7 @@ import { getShared, reportShared } from "#contract";
 import { dayAt } from "#core/ledger";
 import { nearDay, shortDay } from "#core/saying";
 import { call, useAskOnly, wordsOfError } from "#web/device/api.ts";
-import { Button } from "#web/parts/button.tsx";
+import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import { SessionCard } from "./card.tsx";
 import { ReportFields } from "./report-fields.tsx";
@@ -32,6 +32,11 @@ export function Screen() {
             nameOf={(id) => data.members.find((member) => member.id === id)?.name ?? ""}
             plan={data.plan}
           />
+          <p className="no-print mt-4">
+            <ButtonLink to={`/shared/${token}/teach`} shape="main" className="min-h-11 w-full justify-center">
+              Teach it from here
+            </ButtonLink>
+          </p>
           <section className="no-print mt-4" aria-label="What happened">
             {data.reports.map((report) => (
               <p key={report.at + report.by} className="text-soft">
@@ -61,7 +66,7 @@ export function Screen() {
                 }}
               />
             ) : (
-              <Button shape="main" className="min-h-11 w-full" onClick={() => setTelling(true)}>
+              <Button className="min-h-11 w-full" onClick={() => setTelling(true)}>
                 Say what happened
               </Button>
             )}

@@ -1,78 +1,46 @@
-import { useMemo, useState } from "react";
-import { useNavigate } from "react-router";
-import { reportSession, type SessionView, saveReading, type TextView } from "#contract";
+import { useEffect, useMemo, useState } from "react";
+import type { ReportBody } from "#contract";
 import { kindsOfPart, toldOf } from "#core/plans";
 import { plural } from "#core/saying";
-import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { wordsOfError } from "#web/device/api.ts";
 import { stampNow } from "#web/device/clock.ts";
-import { useOutbox } from "#web/device/outbox.ts";
-import { freshReading } from "#web/device/reading-body.ts";
-import { useMarker } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
-import { TextArea } from "#web/parts/field.tsx";
+import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Panel } from "#web/parts/page.tsx";
-import { toast } from "#web/parts/toast.tsx";
-import type { Teaching, TextMarks } from "./use-teach.ts";
+import type { Teaching } from "./use-teach.ts";
 
 interface FinishWanted {
-  readonly session: SessionView;
   readonly teaching: Teaching;
   readonly nameOf: (id: string) => string;
-  readonly texts: readonly TextView[];
-  /** The second screen is let go. */
-  readonly onLeave: () => Promise<void>;
-}
-
-/** Texts that were read: those of which words were marked, and those that someone got without one. */
-function readingsOf({ readings, state, parts }: Teaching, texts: readonly TextView[]): readonly TextMarks[] {
-  const got = state.marks.filter(
-    ({ part, turn, outcome, together }) =>
-      parts[part]?.kind === "text" && outcome === "got" && !together && !readings[`${part} ${turn}`],
-  );
-  return [
-    ...Object.values(readings).filter(({ marks }) => marks.length > 0),
-    ...got.flatMap(({ id, childId, item }): TextMarks[] => {
-      const text = texts.find(({ title }) => title === item);
-      return text ? [{ readingId: id, childId, text, marks: [] }] : [];
-    }),
-  ];
+  /** Who says it; null where that is asked. */
+  readonly by: string | null;
+  /** Marks that are not sent yet. */
+  readonly unsent: number;
+  /** Sends it, and says how to go on from here; throws where it was not taken. */
+  readonly onSend: (report: ReportBody) => Promise<() => void>;
 }
 
 /** The report, written already from what was marked: read, finished with a sentence, and sent. */
-export function Finish({ session, teaching, nameOf, texts, onLeave }: FinishWanted) {
-  const { state, parts, reportId, forget, goOn } = teaching;
-  const navigate = useNavigate();
-  const [marker] = useMarker();
-  const { waiting } = useOutbox();
-  const readings = readingsOf(teaching, texts);
+export function Finish({ teaching, nameOf, by, unsent, onSend }: FinishWanted) {
+  const { state, parts, reportId, goOn } = teaching;
   const told = useMemo(() => toldOf(state, { parts, nameOf }), [state, parts, nameOf]);
   const [note, setNote] = useState(told.note);
+  const [name, setName] = useState("");
   const [at] = useState(stampNow);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const [sent, setSent] = useState(false);
-  useUnsaved(!sent);
-  const unsent = waiting.filter((one) => "source" in one && one.source.kind === "session").length;
+  const [goesOn, setGoesOn] = useState<() => void>();
+  useUnsaved(goesOn === undefined);
+  // Only once nothing holds this page any more.
+  useEffect(() => goesOn?.(), [goesOn]);
   const send = async () => {
     setBusy(true);
     setTrouble(null);
     try {
-      const by = marker.trim() || "Teacher";
-      for (const { readingId, childId, text, marks } of readings) {
-        const body = { ...freshReading({ text, childId, how: "alone", fit: null, markedBy: by }), marks: [...marks] };
-        await call(saveReading, { params: { id: readingId }, body });
-      }
-      await call(reportSession, {
-        params: { id: session.id },
-        body: { id: reportId, by, at, came: [...told.came], reached: told.reached, marks: [], note: note.trim() },
-      });
-      setSent(true);
-      await onLeave();
-      await forget();
-      await refreshAll();
-      toast("Sent. What was marked is in the answers of each child.");
-      navigate(`/sessions/${session.id}`);
+      const said = { came: [...told.came], reached: told.reached, marks: [], note: note.trim() };
+      const after = await onSend({ id: reportId, by: by ?? name.trim(), at, ...said });
+      setGoesOn(() => after);
     } catch (error) {
       setTrouble(`${wordsOfError(error)} What was marked and written is kept on this device.`);
     } finally {
@@ -95,6 +63,15 @@ export function Finish({ session, teaching, nameOf, texts, onLeave }: FinishWant
           void send();
         }}
       >
+        {by === null && (
+          <TextField
+            label="Your name"
+            required
+            maxLength={60}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        )}
         <TextArea
           label="For whoever plans the next"
           rows={5}

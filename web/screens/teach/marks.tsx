@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from "react";
-import type { SessionView } from "#contract";
 import type { TeachMark, TeachOutcome } from "#core/plans";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
+import type { TaughtSession } from "./use-teach.ts";
 
 const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
   got: "got it",
@@ -11,7 +11,7 @@ const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
 };
 
 interface MarksWanted {
-  readonly members: SessionView["members"];
+  readonly members: TaughtSession["members"];
   readonly here: readonly string[];
   /** Whose turn it is; null is everyone's. */
   readonly childId: string | null;

@@ -1,4 +1,4 @@
-import type { FaceBody, TextView } from "#contract";
+import type { FaceBody } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { heardIn, kindsOfPart, type PartKind, readOf } from "#core/plans";
 import type { ReadingMark } from "#core/reading";
@@ -9,27 +9,29 @@ import { Choice } from "#web/parts/field.tsx";
 import { TextTurn } from "./text-turn.tsx";
 import { type Support, supportSays, supports } from "./turn-face.ts";
 import type { Desk } from "./use-desk.ts";
-import type { Teaching } from "./use-teach.ts";
+import type { Teaching, TextMarks } from "./use-teach.ts";
 
 interface NowWanted {
   readonly desk: Desk;
   readonly teaching: Teaching;
   readonly nameOf: (id: string) => string;
   /** The text of the shelf that is read. */
-  readonly text: TextView | undefined;
+  readonly text: TextMarks["text"] | undefined;
+  /** Words of a text can be marked. */
+  readonly marksWords: boolean;
   /** A text is to be read that is not on the shelf. */
   readonly isTextGone: boolean;
 }
 
 /** What is asked now, as large as the children see it, and what goes on from there. */
-export function Now({ desk, teaching, nameOf, text, isTextGone }: NowWanted) {
+export function Now({ desk, teaching, nameOf, text, marksWords, isTextGone }: NowWanted) {
   const { state, parts, act } = teaching;
   const { part, turn, runs } = desk;
   const ofTurn = `${state.part} ${state.turn}`;
   const read = teaching.readings[ofTurn];
   const childId = turn?.childId ?? null;
   const onMarks =
-    text && childId !== null && runs
+    text && childId !== null && runs && marksWords
       ? (marks: readonly ReadingMark[]) =>
           teaching.setReading(ofTurn, { childId, text: { id: text.id, title: text.title, body: text.body }, marks })
       : undefined;

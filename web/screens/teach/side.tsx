@@ -1,14 +1,13 @@
-import type { SessionView } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { kindsOfPart } from "#core/plans";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { ChildMarks, SaidInstead } from "./marks.tsx";
 import type { Desk } from "./use-desk.ts";
-import type { Teaching } from "./use-teach.ts";
+import type { TaughtSession, Teaching } from "./use-teach.ts";
 
 interface SideWanted {
-  readonly session: SessionView;
+  readonly session: TaughtSession;
   readonly desk: Desk;
   readonly teaching: Teaching;
   readonly nameOf: (id: string) => string;

@@ -1,26 +1,31 @@
-import { useState } from "react";
-import { Link, useParams } from "react-router";
-import { closeFace, getSession, listTexts, type SessionView } from "#contract";
+import { Link, useNavigate, useParams } from "react-router";
+import {
+  closeFace,
+  getSession,
+  listTexts,
+  type ReportBody,
+  reportSession,
+  type SessionView,
+  saveReading,
+  type TextView,
+} from "#contract";
 import { shortDay } from "#core/saying";
-import { call } from "#web/device/api.ts";
+import { call, refreshAll } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
-import { useLive } from "#web/device/desk-live.ts";
-import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
+import { faceCodeFor } from "#web/device/face-channel.ts";
 import { useKept } from "#web/device/kept.ts";
 import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
-import { useTextLook } from "#web/device/settings.ts";
-import { Button, ButtonLink } from "#web/parts/button.tsx";
-import { FaceHere } from "#web/parts/face-page.tsx";
-import { FacePanel } from "#web/parts/face-panel.tsx";
+import { useOutbox } from "#web/device/outbox.ts";
+import { freshReading } from "#web/device/reading-body.ts";
+import { useMarker } from "#web/device/settings.ts";
+import { ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { toast } from "#web/parts/toast.tsx";
 import { Finish } from "./finish.tsx";
-import { Now } from "./now.tsx";
-import { Side } from "./side.tsx";
-import { TimeLine } from "./time-line.tsx";
-import { useDesk } from "./use-desk.ts";
-import { type Teaching, useTeach } from "./use-teach.ts";
+import { TeachDesk } from "./teach-desk.tsx";
+import { type Teaching, type TextMarks, useTeach } from "./use-teach.ts";
 
-/** A session while it is taught: what is asked now, who says it how, and how the time goes. */
+/** A session that is taught by whoever is signed in. */
 export function Screen() {
   const { sessionId = "" } = useParams();
   const { data, error } = useKept(getSession, { params: { id: sessionId } });
@@ -34,90 +39,70 @@ export function Screen() {
   );
 }
 
+/** Texts that were read: those of which words were marked, and those that someone got without one. */
+function readingsOf({ readings, state, parts }: Teaching, texts: readonly TextView[]): readonly TextMarks[] {
+  const got = state.marks.filter(
+    ({ part, turn, outcome, together }) =>
+      parts[part]?.kind === "text" && outcome === "got" && !together && !readings[`${part} ${turn}`],
+  );
+  return [
+    ...Object.values(readings).filter(({ marks }) => marks.length > 0),
+    ...got.flatMap(({ id, childId, item }): TextMarks[] => {
+      const text = texts.find(({ title }) => title === item);
+      return text ? [{ readingId: id, childId, text, marks: [] }] : [];
+    }),
+  ];
+}
+
 function Taught({ session, ground }: { session: SessionView; ground: SchoolWords }) {
-  const teaching = useTeach(session, ground.lexicon);
-  if (teaching) return <TeachDesk {...{ session, ground, teaching }} />;
-  return (
-    <Page place="Teach" title="Teach">
-      <Waiting rows={9} />
-    </Page>
-  );
-}
-
-interface DeskWanted {
-  readonly session: SessionView;
-  readonly ground: SchoolWords;
-  readonly teaching: Teaching;
-}
-
-function TeachDesk({ session, ground, teaching }: DeskWanted) {
-  const { state, parts, act, faceCode, setFaceCode } = teaching;
-  const [seeing, setSeeing] = useState(false);
-  const [turned, setTurned] = useState(false);
+  const { lexicon } = ground;
+  const teaching = useTeach(session, { lexicon, sendsAtOnce: true });
   const shelf = useKept(listTexts, {}, { revalidateOnFocus: false });
-  const [look] = useTextLook();
-  const part = parts[state.part];
-  const title = part?.kind === "text" ? state.turns[state.turn]?.item : undefined;
-  const text = shelf.data?.find((one) => one.title === title);
-  const passage = text && { text: text.body, size: look.size, spacing: look.spacing };
-  const desk = useDesk({ session, ground, teaching, passage, onSeen: () => setSeeing(true) });
-  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onDeed: desk.onDeed });
-  useLive(
-    session.id,
-    (event) => {
-      if (event.kind === "tap" || event.kind === "laid") desk.onDeed(event);
-    },
-    () => {},
-    faceCode !== null,
-  );
-  const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
-  const leave = async () => {
-    if (faceCode !== null) await call(closeFace, { params: { id: session.id } }).catch(() => undefined);
-    setFaceCode(null);
+  const navigate = useNavigate();
+  const [marker] = useMarker();
+  const { waiting } = useOutbox();
+  if (!teaching)
+    return (
+      <Page place="Teach" title="Teach">
+        <Waiting rows={9} />
+      </Page>
+    );
+  const by = marker.trim() || "Teacher";
+  const send = async (report: ReportBody) => {
+    for (const { readingId, childId, text, marks } of readingsOf(teaching, shelf.data ?? [])) {
+      const body = { ...freshReading({ text, childId, how: "alone", fit: null, markedBy: by }), marks: [...marks] };
+      await call(saveReading, { params: { id: readingId }, body });
+    }
+    await call(reportSession, { params: { id: session.id }, body: report });
+    if (teaching.faceCode !== null) await call(closeFace, { params: { id: session.id } }).catch(() => undefined);
+    teaching.setFaceCode(null);
+    await teaching.forget();
+    await refreshAll();
+    toast("Sent. What was marked is in the answers of each child.");
+    return () => navigate(`/sessions/${session.id}`);
   };
   const said =
     session.reports.length > 0
       ? " Someone has said already what happened in this session; what is marked here comes to it."
       : "";
   return (
-    <Page
-      place="Teach"
-      title={session.groupName}
+    <TeachDesk
+      {...{ session, lexicon, teaching, texts: shelf.data, marksWords: true }}
       about={`${shortDay(session.heldOn, todayHere())}.${said}`}
-      actions={
-        <>
-          <Button onClick={() => setSeeing(true)}>What the children see</Button>
-          <ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>
-          {state.begun && !state.ended && <Button onClick={() => act({ do: "end" })}>End the session</Button>}
-        </>
-      }
-    >
-      {parts.length === 0 ? (
+      actions={<ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>}
+      onCode={() => faceCodeFor(session.id)}
+      empty={
         <p>
           This session has no part. <Link to={`/sessions/${session.id}`}>Add one to its plan</Link> first.
         </p>
-      ) : state.ended ? (
-        <Finish {...{ session, teaching, nameOf, texts: shelf.data ?? [], onLeave: leave }} />
-      ) : (
-        <>
-          <TimeLine state={state} parts={parts} onPart={desk.toPart} />
-          <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
-            <Now {...{ desk, teaching, nameOf, text }} isTextGone={title !== undefined && !text && !!shelf.data} />
-            <Side {...{ session, desk, teaching, nameOf }} />
-          </div>
-        </>
+      }
+      finish={(nameOf) => (
+        <Finish
+          {...{ teaching, nameOf, by }}
+          unsent={waiting.filter((one) => "source" in one && one.source.kind === "session").length}
+          onSend={send}
+        />
       )}
-      <FacePanel
-        open={seeing}
-        code={faceCode}
-        onClose={() => setSeeing(false)}
-        onAsk={async () => setFaceCode(await faceCodeFor(session.id))}
-        onHere={() => {
-          setSeeing(false);
-          setTurned(true);
-        }}
-      />
-      <FaceHere open={turned} onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />
-    </Page>
+    />
   );
 }

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { FaceBody, FaceDeed, SessionView } from "#contract";
+import type { FaceBody, FaceDeed } from "#contract";
 import {
   type Board,
   hasMarks,
@@ -19,11 +19,10 @@ import {
   targetsOf,
   wordOn,
 } from "#core/plans";
-import type { Unit } from "#core/words";
+import type { Lexicon, Unit } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
-import type { SchoolWords } from "#web/device/lexicon.ts";
 import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, type Support, supports } from "./turn-face.ts";
-import type { Teaching } from "./use-teach.ts";
+import type { TaughtSession, Teaching } from "./use-teach.ts";
 
 /** What stands on the adult's side now, and what can be done there. */
 export interface Desk {
@@ -82,16 +81,15 @@ function useFor<T>(of: string, usual: T): [T, (value: T) => void] {
 
 /** The desk of a session that is taught, with its keys. */
 export function useDesk(wanted: {
-  readonly session: SessionView;
-  readonly ground: SchoolWords;
+  readonly session: TaughtSession;
+  readonly lexicon: Lexicon;
   readonly teaching: Teaching;
   readonly onSeen: () => void;
   /** The text of the shelf that this part reads, as large as it stands. */
   readonly passage: { readonly text: string; readonly size: number; readonly spacing: number } | undefined;
 }): Desk {
-  const { session, ground, teaching, onSeen, passage } = wanted;
+  const { session, lexicon, teaching, onSeen, passage } = wanted;
   const { state, parts, act, undo, seed } = teaching;
-  const { lexicon } = ground;
   const part = parts[state.part];
   const turn = state.turns[state.turn];
   const runs = state.begun && !state.ended && state.since !== null;

@@ -8,6 +8,11 @@ import { stampNow, todayHere } from "#web/device/clock.ts";
 import { outbox } from "#web/device/outbox.ts";
 import { newId, newSeed, useMarker } from "#web/device/settings.ts";
 
+/** What a session is taught from, by whoever is signed in or came by a link. */
+export interface TaughtSession extends Pick<SessionView, "id" | "groupName" | "heldOn" | "plan" | "known"> {
+  readonly members: readonly { readonly id: string; readonly name: string; readonly absent: boolean }[];
+}
+
 /** What this device keeps of a session that is being taught: the parts as they were when it began, and what was done. */
 interface TeachDraft {
   readonly seed: number;
@@ -51,6 +56,8 @@ export interface Teaching {
   /** Words that were marked, by part and turn; sent with the report. */
   readonly readings: Readonly<Record<string, TextMarks>>;
   readonly setReading: (turn: string, reading: Omit<TextMarks, "readingId">) => void;
+  /** All marks that stand, as answers. */
+  readonly answers: () => readonly AnswerBody[];
   readonly forget: () => Promise<void>;
 }
 
@@ -64,8 +71,14 @@ function afterPaint(then: () => void): void {
   else requestAnimationFrame(() => setTimeout(then));
 }
 
-/** Undefined until this device was asked what it has kept. */
-export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | undefined {
+/**
+ * Undefined until this device was asked what it has kept. What was marked is sent at once; by a link only with the report, since no
+ * one is signed in.
+ */
+export function useTeach(
+  session: TaughtSession,
+  { lexicon, sendsAtOnce }: { readonly lexicon: Lexicon; readonly sendsAtOnce: boolean },
+): Teaching | undefined {
   const [marker] = useMarker();
   const { draft, change, forget } = useBoxDraft<TeachDraft>(`teach/${session.id}`, {
     make: () => ({ seed: newSeed(), reportId: newId(), parts: null, steps: [] }),
@@ -94,7 +107,7 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
 
   const mend = useRef<() => void>(() => {});
   mend.current = () => {
-    if (!state || !draft?.parts) return;
+    if (!state || !draft?.parts || !sendsAtOnce) return;
     const kept = new Set(draft.steps.map(({ id }) => id));
     void outbox.logOf(session.id).then((found) => {
       // What is pressed meanwhile goes its own way.
@@ -131,7 +144,7 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
     const back = gone.flatMap((mark) => (answer(mark) ? takenBack(mark.childId, mark.id) : []));
     const made = [...back, ...fresh.flatMap((mark) => answer(mark) ?? [])];
     // The mark is seen first. What is cut off before it is sent is found again by the steps.
-    if (made.length > 0)
+    if (made.length > 0 && sendsAtOnce)
       afterPaint(() => {
         for (const one of made) outbox.add(one, session.id);
       });
@@ -173,7 +186,7 @@ export function useTeach(session: SessionView, lexicon: Lexicon): Teaching | und
     change(next);
   };
   return {
-    ...{ readings: draft.readings ?? {}, setReading },
+    ...{ readings: draft.readings ?? {}, setReading, answers: () => state.marks.flatMap((one) => answer(one) ?? []) },
     ...{ state, parts, seed: draft.seed, reportId: draft.reportId, faceCode: draft.faceCode ?? null },
     ...{ act, undo: press.length > 0 ? undo : undefined, goOn, setFaceCode, forget },
   };

@@ -1,0 +1,98 @@
+import { type ReactNode, useState } from "react";
+import type { Lexicon } from "#core/words";
+import { useLive } from "#web/device/desk-live.ts";
+import { useFace } from "#web/device/face-channel.ts";
+import { useTextLook } from "#web/device/settings.ts";
+import { Button } from "#web/parts/button.tsx";
+import { FaceHere } from "#web/parts/face-page.tsx";
+import { FacePanel } from "#web/parts/face-panel.tsx";
+import { Page } from "#web/parts/page.tsx";
+import { Now } from "./now.tsx";
+import { Side } from "./side.tsx";
+import { TimeLine } from "./time-line.tsx";
+import { useDesk } from "./use-desk.ts";
+import type { TaughtSession, Teaching, TextMarks } from "./use-teach.ts";
+
+interface DeskWanted {
+  readonly session: TaughtSession;
+  readonly lexicon: Lexicon;
+  readonly teaching: Teaching;
+  /** Texts of the shelf; undefined until they came. */
+  readonly texts: readonly TextMarks["text"][] | undefined;
+  /** Words of a text can be marked: they are a reading of a child. */
+  readonly marksWords: boolean;
+  readonly about: string;
+  /** Leads away from here. */
+  readonly actions: ReactNode;
+  /** Gets a code for the children's screen on another device; missing where no one is signed in. */
+  readonly onCode?: () => Promise<string>;
+  /** What is there instead when it has no part. */
+  readonly empty: ReactNode;
+  /** What comes after its end. */
+  readonly finish: (nameOf: (id: string) => string) => ReactNode;
+}
+
+/** A session while it is taught: what is asked now, who says it how, and how the time goes. */
+export function TeachDesk(wanted: DeskWanted) {
+  const { session, lexicon, teaching, texts, marksWords, about, actions, onCode, empty, finish } = wanted;
+  const { state, parts, act, faceCode, setFaceCode } = teaching;
+  const [seeing, setSeeing] = useState(false);
+  const [turned, setTurned] = useState(false);
+  const [look] = useTextLook();
+  const title = parts[state.part]?.kind === "text" ? state.turns[state.turn]?.item : undefined;
+  const text = texts?.find((one) => one.title === title);
+  const passage = text && { text: text.body, size: look.size, spacing: look.spacing };
+  const desk = useDesk({ session, lexicon, teaching, passage, onSeen: () => setSeeing(true) });
+  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onDeed: desk.onDeed });
+  useLive(
+    session.id,
+    (event) => {
+      if (event.kind === "tap" || event.kind === "laid") desk.onDeed(event);
+    },
+    () => {},
+    faceCode !== null,
+  );
+  const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
+  return (
+    <Page
+      place="Teach"
+      title={session.groupName}
+      about={about}
+      actions={
+        <>
+          <Button onClick={() => setSeeing(true)}>What the children see</Button>
+          {actions}
+          {state.begun && !state.ended && <Button onClick={() => act({ do: "end" })}>End the session</Button>}
+        </>
+      }
+    >
+      {parts.length === 0 ? (
+        empty
+      ) : state.ended ? (
+        finish(nameOf)
+      ) : (
+        <>
+          <TimeLine state={state} parts={parts} onPart={desk.toPart} />
+          <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
+            <Now
+              {...{ desk, teaching, nameOf, text, marksWords }}
+              isTextGone={title !== undefined && !text && texts !== undefined}
+            />
+            <Side {...{ session, desk, teaching, nameOf }} />
+          </div>
+        </>
+      )}
+      <FacePanel
+        open={seeing}
+        code={faceCode}
+        onClose={() => setSeeing(false)}
+        onAsk={onCode && (async () => setFaceCode(await onCode()))}
+        onHere={() => {
+          setSeeing(false);
+          setTurned(true);
+        }}
+      />
+      <FaceHere open={turned} onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />
+    </Page>
+  );
+}
