@@ -299,3 +299,45 @@ test("whoever has the link teaches from a phone, reloads, and all marks come wit
   await page.goto(`${school.base}/sessions/${id}`);
   await expect(page.getByText("Wyn D.").first()).toBeVisible();
 });
+
+test("two adults teach the same session: each is told of the other, all marks are kept, both go on", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  await begin(page, school, id);
+  const away = await browser.newContext();
+  await comeInAs(away, school, "lead");
+  const second = await away.newPage();
+  await begin(second, school, id);
+  await second.keyboard.press("1");
+  const told = page.getByText(/marks this session on another device too/);
+  await expect(told).toBeVisible();
+  await expect(second.getByText(/marks this session on another device too/)).toHaveCount(0);
+  await page.keyboard.press("1");
+  await page.keyboard.press("3");
+  await expect(second.getByText(/marks this session on another device too/)).toBeVisible();
+  await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(3);
+  for (const one of [page, second]) {
+    await one.getByRole("button", { name: "End the session" }).click();
+    await one.getByRole("button", { name: "Send what happened" }).click();
+    await one.waitForURL(new RegExp(`/sessions/${id}$`));
+  }
+  await away.close();
+  const { reports } = await school.get<{ reports: readonly object[] }>(`/api/sessions/${id}`);
+  expect(reports).toHaveLength(2);
+});
+
+test("a page that is closed in the same moment loses no mark", async ({ page, school }) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  await begin(page, school, id);
+  for (let marks = 1; marks <= 4; marks++) {
+    await page.keyboard.press("1");
+    await page.reload();
+    await expect(now(page).getByRole("button", { name: "Next" })).toBeVisible();
+    await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(marks);
+  }
+});

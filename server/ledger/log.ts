@@ -161,7 +161,7 @@ export async function entriesAfter(
 }
 
 /**
- * Entries of a sitting that are new since another process told of them.
+ * Entries of a sitting, or of a session that is taught, that are new since another process told of them.
  * @param from the number of the first new entry of each child
  */
 export async function entriesSince(
@@ -174,9 +174,8 @@ export async function entriesSince(
   );
   if (ofChildren.length === 0) return [];
   const checks = inside.select({ id: t.checks.id }).from(t.checks).where(eq(t.checks.sittingId, sittingId));
-  return (await entriesWhere(inside, and(or(...ofChildren), inArray(t.answers.checkId, checks)))).map(
-    ({ entry }) => entry,
-  );
+  const ofIt = or(inArray(t.answers.checkId, checks), eq(t.answers.sessionId, sittingId));
+  return (await entriesWhere(inside, and(or(...ofChildren), ofIt))).map(({ entry }) => entry);
 }
 
 /** What nothing takes back. Undos are few: they are read once for the child, not looked for at each entry. */

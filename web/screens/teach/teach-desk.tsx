@@ -38,6 +38,7 @@ export function TeachDesk(wanted: DeskWanted) {
   const { state, parts, act, faceCode, setFaceCode } = teaching;
   const [seeing, setSeeing] = useState(false);
   const [turned, setTurned] = useState(false);
+  const [other, setOther] = useState<string>();
   const [look] = useTextLook();
   const title = parts[state.part]?.kind === "text" ? state.turns[state.turn]?.item : undefined;
   const text = texts?.find((one) => one.title === title);
@@ -48,9 +49,12 @@ export function TeachDesk(wanted: DeskWanted) {
     session.id,
     (event) => {
       if (event.kind === "tap" || event.kind === "laid") desk.onDeed(event);
+      if (event.kind !== "answers") return;
+      const theirs = event.answers.find((one) => one.outcome !== "void" && !teaching.isMine(one.id));
+      if (theirs) setOther(theirs.markedBy);
     },
     () => {},
-    faceCode !== null,
+    onCode !== undefined,
   );
   const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
   return (
@@ -72,6 +76,12 @@ export function TeachDesk(wanted: DeskWanted) {
         finish(nameOf)
       ) : (
         <>
+          {other !== undefined && (
+            <p role="status" className="mb-3 rounded-md bg-leaf-pale px-3 py-2">
+              {other} marks this session on another device too. All marks are kept; say who marks whom, so that no
+              child is marked twice for the same.
+            </p>
+          )}
           <TimeLine state={state} parts={parts} onPart={desk.toPart} />
           <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
             <Now

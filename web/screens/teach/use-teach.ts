@@ -56,6 +56,8 @@ export interface Teaching {
   /** Words that were marked, by part and turn; sent with the report. */
   readonly readings: Readonly<Record<string, TextMarks>>;
   readonly setReading: (turn: string, reading: Omit<TextMarks, "readingId">) => void;
+  /** Whether a mark was made on this device. */
+  readonly isMine: (id: string) => boolean;
   /** All marks that stand, as answers. */
   readonly answers: () => readonly AnswerBody[];
   readonly forget: () => Promise<void>;
@@ -186,7 +188,9 @@ export function useTeach(
     change(next);
   };
   return {
-    ...{ readings: draft.readings ?? {}, setReading, answers: () => state.marks.flatMap((one) => answer(one) ?? []) },
+    ...{ readings: draft.readings ?? {}, setReading },
+    isMine: (id) => (latest.current ?? draft).steps.some((step) => step.id === id),
+    ...{ answers: () => state.marks.flatMap((one) => answer(one) ?? []) },
     ...{ state, parts, seed: draft.seed, reportId: draft.reportId, faceCode: draft.faceCode ?? null },
     ...{ act, undo: press.length > 0 ? undo : undefined, goOn, setFaceCode, forget },
   };
