@@ -11,10 +11,10 @@ const laid = z.array(z.number().int().min(0).max(39).nullable()).max(MOST_TILES)
 export const face = z.discriminatedUnion("show", [
   z.object({ show: z.literal("nothing") }),
   z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]) }),
-  /** A word of which one spelling is asked, or with a mark under each of its sounds. */
+  /** A word of which one spelling is asked, or a word or a line with a mark under each of its sounds. */
   z.object({
     show: z.literal("within"),
-    text: z.string().max(60),
+    text: z.string().max(200),
     letters: z
       .array(
         z.object({
@@ -22,7 +22,7 @@ export const face = z.discriminatedUnion("show", [
           as: z.enum(["asked", "open", "under", "underAsked", "close", "other", "hidden"]),
         }),
       )
-      .max(60),
+      .max(300),
     /** How far its sounds stand apart, 1 at most; left out they stand together. */
     apart: z.number().min(0).max(1).optional(),
   }),

@@ -162,6 +162,10 @@ const sessionView = z.object({
   wholes: z.array(z.string()),
   share: z.object({ endsOn: day, createdAt: instant }).nullable(),
   reports: z.array(report),
+  /** The group is closed: nothing new is planned for it. */
+  closed: z.boolean(),
+  /** A later report of another session of the group than that from which this was filled; null where there is none, or this was held. */
+  since: z.object({ sessionId: id, heldOn: day, by: z.string() }).nullable(),
 });
 export type SessionView = z.infer<typeof sessionView>;
 
@@ -261,6 +265,24 @@ export const replanSession = {
     seed: z.number().int().min(0).max(2_147_483_647),
   }),
   answer: sessionView,
+} as const satisfies Endpoint;
+
+/**
+ * What a session would be if it were filled today, with what was marked since: what it would be about, and what would be other, as
+ * sentences. Nothing is changed; `replanSession` with the same seed makes it so.
+ */
+export const getAfresh = {
+  method: "GET",
+  path: "/api/sessions/:id/afresh",
+  may: { by: "teacher", theirs: { "params.id": "session" } },
+  params: byId,
+  query: z.object({ seed: z.coerce.number().int().min(0).max(2_147_483_647) }),
+  answer: z.object({
+    target: gpc,
+    second: gpc.nullable(),
+    focus: focus.nullable(),
+    changes: z.array(z.string()),
+  }),
 } as const satisfies Endpoint;
 
 /**

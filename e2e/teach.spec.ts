@@ -341,3 +341,38 @@ test("a page that is closed in the same moment loses no mark", async ({ page, sc
     await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(marks);
   }
 });
+
+test("the next session that is planned says what changes by what was marked, and becomes so; and is brought back", async ({
+  page,
+  school,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await plan(school, group);
+  const day = new Date();
+  day.setDate(day.getDate() + 7);
+  const next = crypto.randomUUID();
+  const heldOn = `${day.getFullYear()}-${String(day.getMonth() + 1).padStart(2, "0")}-${String(day.getDate()).padStart(2, "0")}`;
+  await plan(school, group, { id: next, heldOn, seed: 9 });
+  await begin(page, school, id);
+  // Everything is missed: what was known before is in doubt now.
+  for (let turn = 0; turn < 12; turn++) {
+    await page.keyboard.press("3");
+    await page.keyboard.press("ArrowRight");
+  }
+  await page.getByRole("button", { name: "End the session" }).click();
+  await page.getByRole("button", { name: "Send what happened" }).click();
+  await page.waitForURL(new RegExp(`/sessions/${id}$`));
+  await page.goto(`${school.base}/sessions/${next}`);
+  await expect(page.getByText("Taught since it was planned")).toBeVisible();
+  await page.getByRole("button", { name: "What would change here" }).click();
+  await expect(page.getByText(/words are others|come to the cards|comes to the cards/).first()).toBeVisible();
+  await expectAccessible(page);
+  const before = await school.get<{ plan: object }>(`/api/sessions/${next}`);
+  await page.getByRole("button", { name: "Change it so" }).click();
+  await expect(page.getByText("Changed by what was marked since.")).toBeVisible();
+  await expect(page.getByText("Taught since it was planned")).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect
+    .poll(async () => (await school.get<{ plan: object }>(`/api/sessions/${next}`)).plan)
+    .toEqual(before.plan);
+});

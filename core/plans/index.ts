@@ -1,6 +1,7 @@
 /** What a session holds: kinds of part, a school's routines, how a session is filled; and sessions over weeks. */
 export type { BlockFocus } from "./besides.ts";
 export * from "./block.ts";
+export * from "./changes.ts";
 export type { SessionChild, ShelfEntry } from "./fill.ts";
 export * from "./focus.ts";
 export * from "./focus-kind.ts";

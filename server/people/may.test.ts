@@ -172,7 +172,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
     at: "0",
     day: "2026-11-20",
   };
-  const query: Record<string, string> = {};
+  const query: Record<string, string> = name === "getAfresh" ? { seed: "1" } : {};
   for (const [path, thing] of Object.entries(theirs)) {
     const [where, key = ""] = path.split(".");
     const id = thing === "readers" ? `child:${childId}` : byThing[thing];

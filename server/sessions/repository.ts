@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, between, desc, eq, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import { and, between, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark } from "#contract";
 import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
@@ -42,7 +42,27 @@ export async function view(inside: Inside, id: string): Promise<SessionView | un
     wholes: row.wholes,
     share: share ? { endsOn: share.endsOn, createdAt: share.createdAt } : null,
     reports,
+    closed: group?.closed ?? false,
+    since: reports.length > 0 ? null : await reportedSince(inside, row),
   };
+}
+
+/** The newest report of another session of the group that came after this one was filled. */
+async function reportedSince(inside: Inside, row: SessionRow): Promise<SessionView["since"]> {
+  const [found] = await inside
+    .select({ sessionId: t.sessions.id, heldOn: t.sessions.heldOn, by: t.reports.by })
+    .from(t.reports)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.reports.sessionId))
+    .where(
+      and(
+        eq(t.sessions.groupId, row.groupId),
+        isNull(t.sessions.removedAt),
+        gt(t.reports.at, row.filledAt ?? row.createdAt),
+      ),
+    )
+    .orderBy(desc(t.reports.at))
+    .limit(1);
+  return found ?? null;
 }
 
 /** How many sessions of open groups lie between these days, both counted, and no one has said what happened. */
@@ -102,6 +122,8 @@ export interface SessionChange {
   readonly plan?: PlanBody | undefined;
   readonly known?: string[];
   readonly wholes?: string[];
+  /** An instant, where it is filled anew. */
+  readonly filledAt?: string;
 }
 
 /** Writes over the version with this number. @returns false when someone else wrote meanwhile */

@@ -2,6 +2,7 @@ import {
   copySession,
   editSession,
   type GroupView,
+  getAfresh,
   getSession,
   listSessions,
   otherPart,
@@ -12,7 +13,7 @@ import {
   restoreSession,
   type SessionView,
 } from "#contract";
-import { focusName, kindsOfPart, type SessionPart, USUAL } from "#core/plans";
+import { focusName, kindsOfPart, planChanges, type SessionPart, USUAL } from "#core/plans";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
@@ -137,7 +138,9 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const wanted = { childIds, targets, wish, second, focus, way, heldOn, today, reads, groupId, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
-        await school.sessions.insert({ id: body.id, groupId: group.id, heldOn: body.heldOn, ...plan }, childIds);
+        const filledAt = now.toISOString();
+        const row = { id: body.id, groupId: group.id, heldOn: body.heldOn, filledAt, ...plan };
+        await school.sessions.insert(row, childIds);
         return mustSession(school, body.id);
       });
     },
@@ -151,25 +154,45 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     return change(school, { id: params.id, version: body.version }, { heldOn: body.heldOn, plan: body.plan });
   });
 
+  /** What a session is filled from today. */
+  async function anew(school: School, session: SessionView, now: Date) {
+    const group = await school.groups.find(session.groupId);
+    return {
+      childIds: session.members.map((member) => member.id),
+      targets: session.targets,
+      heldOn: session.heldOn,
+      today: await school.settings.dayOf(now),
+      reads: group?.reads ?? ("all" as const),
+      groupId: session.groupId,
+      routine: group?.routine ?? USUAL,
+    };
+  }
+
   serve(
     replanSession,
     async ({ params, body, school, now, request }) => {
       const session = await mustSession(school, params.id);
-      const group = await school.groups.find(session.groupId);
-      const wanted = {
-        childIds: session.members.map((member) => member.id),
-        targets: session.targets,
-        wish: body.focus ? null : body.target,
-        second: body.second,
-        focus: body.focus,
-        heldOn: session.heldOn,
-        today: await school.settings.dayOf(now),
-        reads: group?.reads ?? "all",
-        groupId: session.groupId,
-        routine: body.routine ?? group?.routine ?? USUAL,
-      };
+      const from = await anew(school, session, now);
+      const { target, second, focus, routine = from.routine } = body;
+      const wanted = { ...from, wish: focus ? null : target, second, focus, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
-      return school.together(() => change(school, { id: session.id, version: body.version }, plan));
+      const what = { ...plan, filledAt: now.toISOString() };
+      return school.together(() => change(school, { id: session.id, version: body.version }, what));
+    },
+    between,
+  );
+
+  serve(
+    getAfresh,
+    async ({ params, query, school, now, request }) => {
+      const session = await mustSession(school, params.id);
+      const wanted = { ...(await anew(school, session, now)), wish: null };
+      const { plan } = await filled(school, wanted, { seed: query.seed, request });
+      const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
+      return {
+        ...{ target: plan.target, second: plan.second ?? null, focus: plan.focus ? [...plan.focus] : null },
+        changes: [...planChanges(session.plan, plan, nameOf)],
+      };
     },
     between,
   );

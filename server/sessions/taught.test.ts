@@ -6,12 +6,14 @@ import {
   addChild,
   addClass,
   exportChild,
+  getAfresh,
   getChanges,
   getSchool,
   getSession,
   getShared,
   planNewSession,
   removeReport,
+  replanSession,
   reportSession,
   reportShared,
   saveAnswers,
@@ -180,4 +182,37 @@ test("taught from a link: its marks come with the report, are evidence of their 
   const after = await answersOf(ada);
   const voided = new Set(after.flatMap(({ voids }) => voids ?? []));
   expect(mine.every(({ id }) => voided.has(id))).toBe(true);
+});
+
+test("a session that is planned knows what was taught since, says what would change, and becomes so", async () => {
+  const [held, next] = [uuid(), uuid()];
+  for (const [id, heldOn] of [
+    [held, "2026-10-19"],
+    [next, "2026-10-21"],
+  ] as const)
+    await house.ask(planNewSession, { body: { id, groupId: otters, heldOn, target: "m=m", seed: 3 } });
+  const session = () => house.ask(getSession, { params: { id: next } });
+  expect((await session()).since).toBeNull();
+  house.now = new Date(Date.parse(now) + 3_600_000);
+  const marks = ["s=s", "a=a", "t=t"].map((gpc) => ({ id: uuid(), childId: ada, gpc, outcome: "wrong" as const }));
+  const report = { by: "Jo P.", came: [ada, ben], reached: null, marks, note: "" };
+  const at = house.now.toISOString();
+  await house.ask(reportSession, { params: { id: held }, body: { id: uuid(), at, ...report } });
+  expect((await session()).since).toEqual({ sessionId: held, heldOn: "2026-10-19", by: "Jo P." });
+  const { target, second, focus, changes } = await house.ask(getAfresh, { params: { id: next }, query: { seed: 8 } });
+  expect(changes.find((one) => one.startsWith(`Child ${ada.slice(0, 4)}:`))).toMatch(
+    /: [ast], [ast] and [ast] come to the cards\.$/,
+  );
+  // Nothing was changed by asking; asked again it is the same.
+  expect((await session()).version).toBe(1);
+  expect((await house.ask(getAfresh, { params: { id: next }, query: { seed: 8 } })).changes).toEqual(changes);
+  const body = { version: 1, target, second, focus, seed: 8 };
+  house.now = new Date(house.now.getTime() + 1000);
+  await house.ask(replanSession, { params: { id: next }, body });
+  expect((await session()).since).toBeNull();
+  const after = await house.ask(getAfresh, { params: { id: next }, query: { seed: 8 } });
+  // The words that it has now are left out of another filling; what it is about and its cards are as they would be.
+  expect(after.changes.filter((one) => !one.includes("words are others"))).toEqual([]);
+  // Of a session that was held nothing is asked.
+  expect((await house.ask(getSession, { params: { id: held } })).since).toBeNull();
 });

@@ -6,6 +6,8 @@ const BoardFace = lazy(() => import("./board-face.tsx").then((module) => ({ defa
 /** How much of the window the child's face may take: all of it, or the upper part of the desk. */
 type Room = "window" | "desk";
 
+const lineSize: Record<Room, string> = { window: "min(84px, 9vw)", desk: "min(44px, 7vw)" };
+
 /** Letters of a passage on the adult's side, in pixels: beside it other things have their place. */
 const MOST_ON_DESK = 48;
 
@@ -49,12 +51,13 @@ export function ChildFace({
         {face.text}
       </p>
     );
+  const isLine = face.show === "within" && face.text.includes(" ");
   if (face.show === "within")
     return (
       <p
         data-testid="card"
-        className="bracketed font-child select-none whitespace-nowrap text-center text-ink"
-        style={{ fontSize: wordSize(face.text, room) }}
+        className={`bracketed font-child select-none text-center text-ink ${isLine ? "whitespace-pre-wrap leading-[1.9]" : "whitespace-nowrap"}`}
+        style={{ fontSize: isLine ? lineSize[room] : wordSize(face.text, room) }}
       >
         <span className="sr-only">{face.text}</span>
         {face.letters.map(({ text, as }, at) => (

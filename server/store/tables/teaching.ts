@@ -212,6 +212,8 @@ export const sessions = pgTable(
     known: jsonb("known").$type<string[]>().notNull(),
     wholes: jsonb("wholes").$type<string[]>().notNull(),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
+    /** When its parts were filled from what its children could read then; as it was made where no one filled it anew. */
+    filledAt: at("filled_at"),
     /** Set while a removal can be taken back. */
     removedAt: at("removed_at"),
   },

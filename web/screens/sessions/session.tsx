@@ -33,6 +33,7 @@ import { SessionChanged } from "./session-changed.tsx";
 import { SessionParts } from "./session-parts.tsx";
 import { CopySheet, KeepSheet, PlanSheet, type Replan } from "./session-sheets.tsx";
 import { SharePanel } from "./share-panel.tsx";
+import { NextPlanned, Since } from "./since.tsx";
 
 /** One session: its plan to edit, its card to print, its link to share, and what came back. */
 export function Screen() {
@@ -219,6 +220,11 @@ function Session({ session, today }: { session: SessionView; today: string }) {
       </div>
       <div className="no-print grid items-start gap-4 lg:grid-cols-[5fr_2fr]">
         <div className="rounded-lg border border-line bg-sheet">
+          {session.closed && (
+            <p role="status" className="border-b border-line bg-leaf-pale px-4 py-2">
+              This group is closed. What was planned can still be taught and said; nothing new is planned for it.
+            </p>
+          )}
           {session.plan.remarks.map((remark) => (
             <p key={remark} className="border-b border-line bg-leaf-pale px-4 py-2">
               {remark}
@@ -227,8 +233,10 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           <SessionParts {...{ session, reader, onPlan: savePlan, onOthers: others, onFill: fill }} />
         </div>
         <div className="flex flex-col gap-4">
+          <Since session={session} today={today} />
           <Reports session={session} today={today} />
           <SessionChanged session={session} />
+          <NextPlanned session={session} today={today} />
           <Panel title="Children">
             <ul>
               {session.members.map((member) => (

@@ -2,6 +2,7 @@ import type { FaceBody } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { heardIn, kindsOfPart, type PartKind, readOf } from "#core/plans";
 import type { ReadingMark } from "#core/reading";
+import { plural } from "#core/saying";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
@@ -136,6 +137,7 @@ function Controls({
   if (!part || !turn) return null;
   // What only the adult sees: an answer, the picture that is meant.
   const aside = part.kind === "hear" ? (heardIn(turn.item) ?? "") : lineAside(part.kind, turn.item);
+  const words = part.kind === "sentence" ? turn.item.split(/\s+/).filter(Boolean).length : 0;
   const right = rightTap(part.kind, turn.item);
   const tappedSays = right === null ? null : right === desk.tapped;
   const seen = face.show !== "nothing" && face.show !== "board" && units !== undefined;
@@ -143,7 +145,7 @@ function Controls({
     <>
       <p className="mb-2 text-center text-soft">
         {turn.childId ? nameOf(turn.childId) : "Everyone"}
-        {canShow && !shown && ": say it; it is not shown"}
+        {canShow && !shown && `: say it; it is not shown${words > 0 ? ` · ${plural(words, "word")} to count` : ""}`}
         {aside && ` · ${aside}`}
         {desk.isLaid && (desk.isLookedAt ? " · all lies right" : " · all lies right; press Check to show it")}
         {desk.tapped && ` · tapped “${desk.tapped}”${tappedSays === null ? "" : tappedSays ? ", right" : ", not so"}`}
@@ -201,11 +203,13 @@ function Controls({
               value={support}
               onChange={(event) => desk.setSupport(event.target.value as Support)}
             >
-              {supports.map((one) => (
-                <option key={one} value={one}>
-                  {supportSays[one]}
-                </option>
-              ))}
+              {supports
+                .filter((one) => one !== "apart" || !desk.isLine)
+                .map((one) => (
+                  <option key={one} value={one}>
+                    {supportSays[one]}
+                  </option>
+                ))}
             </Choice>
           </div>
         )}

@@ -81,6 +81,7 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
     toast("Sent. What was marked is in the answers of each child.");
     return () => navigate(`/sessions/${session.id}`);
   };
+  const closed = session.closed ? " This group is closed; what is marked here is kept all the same." : "";
   const said =
     session.reports.length > 0
       ? " Someone has said already what happened in this session; what is marked here comes to it."
@@ -88,7 +89,7 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
   return (
     <TeachDesk
       {...{ session, lexicon, teaching, texts: shelf.data, marksWords: true }}
-      about={`${shortDay(session.heldOn, todayHere())}.${said}`}
+      about={`${shortDay(session.heldOn, todayHere())}.${closed}${said}`}
       actions={<ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>}
       onCode={() => faceCodeFor(session.id)}
       empty={

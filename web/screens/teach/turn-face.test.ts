@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
-import { readEntry } from "#core/words";
-import { boardOfTurn, faceOfBoard, faceOfTurn, type Support } from "./turn-face.ts";
+import { readEntry, type Unit } from "#core/words";
+import { boardOfTurn, faceOfBoard, faceOfTurn, lineWords, type Support } from "./turn-face.ts";
 
 const units = (entry: string) => readEntry(entry).units;
 const face = (kind: "readWords" | "chain" | "hear" | "writeWords" | "lastLook" | "yesNo", change: object = {}) =>
@@ -86,4 +86,26 @@ test("a sort has its columns; a word that the list does not know, and any other 
   expect(boardOfTurn({ ...wanted, part: { ...sort, kind: "build" } })).toBeUndefined();
   expect(boardOfTurn({ ...wanted, part: { ...sort, kind: "readWords" } })).toBeUndefined();
   expect(boardOfTurn({ ...wanted, turn: 7, part: sort })).toBeUndefined();
+});
+
+test("a sentence stands with marks under its sounds, all at once or one after the other, in its own letters", () => {
+  const known: Record<string, readonly Unit[]> = { sam: units("s a m"), made: units("m a_e d"), it: units("i t") };
+  const item = "Sam made it.";
+  const line = lineWords(item, (word) => known[word]);
+  const looks = (change: object) => {
+    const shown = face("lastLook", { kind: "sentence", item, units: undefined, open: true, line, ...change });
+    return shown.show === "within" ? shown.letters : [];
+  };
+  const all = looks({ support: "marks" });
+  expect(all.map(({ text }) => text).join("")).toBe(item);
+  expect(all.filter(({ as }) => as === "hidden")).toEqual([]);
+  expect(all[0]).toEqual({ text: "S", as: "asked" });
+  const some = looks({ support: "byUnit", sounds: 4 }).filter(({ as }) => as !== "hidden");
+  expect(some.map(({ text }) => text).join("")).toBe("Sam m");
+  expect(
+    face("lastLook", { kind: "sentence", item, units: undefined, open: true, line, support: "plain" }),
+  ).toMatchObject({
+    ...{ show: "passage", text: item },
+  });
+  expect(face("lastLook", { kind: "sentence", item, units: undefined, line })).toEqual({ show: "nothing" });
 });

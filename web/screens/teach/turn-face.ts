@@ -89,12 +89,14 @@ export function faceOfTurn(wanted: {
   readonly apart: number;
   /** What is heard or written is shown, to put it right. */
   readonly open: boolean;
+  /** The words of a line that is read or written, to stand with marks under their sounds. */
+  readonly line?: readonly LineWord[] | undefined;
   /** Spellings among which the one that is asked hides. */
   readonly spots?: readonly string[] | undefined;
   /** The text that is read, and how large it stands. */
   readonly passage?: { readonly text: string; readonly size: number; readonly spacing: number } | undefined;
 }): FaceBody {
-  const { kind, item, units, before, support, sounds, apart, open, spots, passage } = wanted;
+  const { kind, item, units, before, support, sounds, apart, open, spots, passage, line } = wanted;
   if (item === undefined) return { show: "nothing" };
   if (kind === "hear") return { show: "choices", item, choices: [...heardAt], look: "places" };
   if (isUnseen(kind) && !open) return { show: "nothing" };
@@ -106,6 +108,12 @@ export function faceOfTurn(wanted: {
   if (kind === "text" && passage) return { show: "passage", ...passage };
   if (kind === "pairs") return { show: "passage", text: item.replaceAll(" / ", "     "), ...LINE, size: 96 };
   const text = readOf(kind, item) || item;
+  if (line && support !== "plain" && support !== "apart")
+    return {
+      show: "within",
+      text,
+      letters: lettersOfLine(line, support === "byUnit" ? sounds : Number.POSITIVE_INFINITY),
+    };
   if (kind === "yesNo") return { show: "passage", text, ...LINE, answers: ["yes", "no"] };
   if (kindsOfPart[kind].items === "lines") return { show: "passage", text, ...LINE };
   if (!units || support === "plain") return { show: "text", text, size: "word" };
@@ -125,6 +133,37 @@ function changedIn(before: readonly Unit[], now: readonly Unit[]): ReadonlySet<n
 
 type Letters = Extract<FaceBody, { show: "within" }>["letters"];
 type Seen = "seen" | "quiet" | "hidden";
+
+/** A piece of a line: a word that the list knows, in its units, or what has none. */
+export interface LineWord {
+  readonly text: string;
+  readonly units: readonly Unit[] | undefined;
+}
+
+/** A line in its pieces, words and what stands between them. */
+export function lineWords(text: string, unitsOf: (word: string) => readonly Unit[] | undefined): readonly LineWord[] {
+  return (text.match(/[\p{L}'’]+|[^\p{L}'’]+/gu) ?? []).map((one) => ({
+    text: one,
+    units: unitsOf(one) ?? unitsOf(one.toLowerCase()),
+  }));
+}
+
+/** The letters of a line, as large or small as they stand there; of its sounds so many are shown. */
+function lettersOfLine(line: readonly LineWord[], sounds: number): Letters {
+  let before = 0;
+  return line.flatMap(({ text, units }) => {
+    const from = before;
+    before += units?.length ?? 0;
+    // What has no sounds of its own comes with the sound before it.
+    if (!units) return [{ text, as: from <= sounds ? ("other" as const) : ("hidden" as const) }];
+    let at = 0;
+    return lettersOf(units, (unit) => (from + unit >= sounds ? "hidden" : "seen")).map((letter) => {
+      const shown = text.slice(at, at + letter.text.length);
+      at += letter.text.length;
+      return { ...letter, text: shown };
+    });
+  });
+}
 
 /** A word with a mark under each of its sounds; what stands between the letters of a split spelling is under its bow. */
 function lettersOf(units: readonly Unit[], seenAt: (at: number) => Seen): Letters {

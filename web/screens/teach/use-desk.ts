@@ -21,7 +21,7 @@ import {
 } from "#core/plans";
 import type { Lexicon, Unit } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
-import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, type Support, supports } from "./turn-face.ts";
+import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, lineWords, type Support, supports } from "./turn-face.ts";
 import type { TaughtSession, Teaching } from "./use-teach.ts";
 
 /** What stands on the adult's side now, and what can be done there. */
@@ -34,6 +34,8 @@ export interface Desk {
   readonly face: FaceBody;
   /** The word that is asked, in its units. */
   readonly units: readonly Unit[] | undefined;
+  /** It is a line of words, which has no sounds to slide together. */
+  readonly isLine: boolean;
   /** Marks on what is asked now. */
   readonly marks: readonly TeachMark[];
   readonly support: Support;
@@ -108,7 +110,14 @@ export function useDesk(wanted: {
   const [tapped, setTapped] = useFor<string | null>(ofTurn, null);
   const unitsOf = (item: string | undefined) =>
     part && item !== undefined && kindsOfPart[part.kind].items === "words" ? lexicon.find(item)[0]?.units : undefined;
-  const units = unitsOf(turn?.item);
+  const line = useMemo(
+    () =>
+      turn && (part?.kind === "sentence" || part?.kind === "readSentence")
+        ? lineWords(turn.item, (word) => lexicon.find(word)[0]?.units)
+        : undefined,
+    [turn, part?.kind, lexicon],
+  );
+  const units = line ? line.flatMap((one) => one.units ?? []) : unitsOf(turn?.item);
   const isUnseenNow = part !== undefined && isUnseen(part.kind);
   const canShow = isUnseenNow && part.kind !== "hear";
   const known = useMemo(
@@ -139,7 +148,7 @@ export function useDesk(wanted: {
               units,
               before: unitsOf(state.turns[state.turn - 1]?.item),
             },
-            ...{ support, sounds, apart, open: shown, spots, passage },
+            ...{ support, sounds, apart, open: shown, spots, passage, line },
           })
         : { show: "nothing" };
   const onDeed = (deed: FaceDeed) => {
@@ -243,7 +252,21 @@ export function useDesk(wanted: {
     { key: "v", does: "What the children see", run: onSeen },
   ]);
   return {
-    ...{ part, turn, runs, face, units, marks, support, setSupport, apart, setApart, sounds, nextSound },
+    ...{
+      part,
+      turn,
+      runs,
+      face,
+      units,
+      isLine: line !== undefined,
+      marks,
+      support,
+      setSupport,
+      apart,
+      setApart,
+      sounds,
+      nextSound,
+    },
     ...{ isLaid: board && laid ? isLaidRight(board, laid) : null, isLookedAt, look, tapped, onDeed },
     ...{ spot: spot && (() => void spot()), isHidden: hidden > 0, unhide: () => setHidden(0) },
     ...{ canShow, shown, show, mark, everyone, next, back, pause, toPart, offer, answer },
