@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useParams } from "react-router";
 import {
   type AnswerBody,
@@ -51,7 +51,7 @@ function Taught({ token, card, lexicon }: { token: string; card: SharedCard; lex
   const session = { ...card, id: card.sessionId };
   const teaching = useTeach(session, { lexicon, sendsAtOnce: false });
   const [thanked, setThanked] = useState(false);
-  const back = `/shared/${token}`;
+  const actions = useMemo(() => <ButtonLink to={`/shared/${token}`}>The card</ButtonLink>, [token]);
   if (thanked || !teaching)
     return (
       <Page place="Teach" title={card.groupName}>
@@ -76,7 +76,7 @@ function Taught({ token, card, lexicon }: { token: string; card: SharedCard; lex
     <TeachDesk
       {...{ session, lexicon, teaching, texts: card.texts, marksWords: false }}
       about={`${shortDay(card.heldOn, card.today)}. What you mark is kept on this device and goes with what you say at the end.`}
-      actions={<ButtonLink to={back}>The card</ButtonLink>}
+      actions={actions}
       empty={<p>This session has no part. Ask the teacher who sent the link.</p>}
       finish={(nameOf) => <Finish {...{ teaching, nameOf, by: null, unsent: 0 }} onSend={send} />}
     />

@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useCallback, useMemo, useRef, useState } from "react";
 import type { Lexicon } from "#core/words";
 import { useLive } from "#web/device/desk-live.ts";
 import { useFace } from "#web/device/face-channel.ts";
@@ -56,20 +56,26 @@ export function TeachDesk(wanted: DeskWanted) {
     () => {},
     onCode !== undefined,
   );
+  const latest = useRef(desk.toPart);
+  latest.current = desk.toPart;
+  const toPart = useCallback((part: number) => latest.current(part), []);
   const nameOf = (id: string) => session.members.find((one) => one.id === id)?.name ?? "";
+  const canEnd = state.begun && !state.ended;
+  const latestAct = useRef(act);
+  latestAct.current = act;
+  // A mark changes nothing of them: they are not drawn anew for it.
+  const heads = useMemo(
+    () => (
+      <>
+        <Button onClick={() => setSeeing(true)}>What the children see</Button>
+        {actions}
+        {canEnd && <Button onClick={() => latestAct.current({ do: "end" })}>End the session</Button>}
+      </>
+    ),
+    [actions, canEnd],
+  );
   return (
-    <Page
-      place="Teach"
-      title={session.groupName}
-      about={about}
-      actions={
-        <>
-          <Button onClick={() => setSeeing(true)}>What the children see</Button>
-          {actions}
-          {state.begun && !state.ended && <Button onClick={() => act({ do: "end" })}>End the session</Button>}
-        </>
-      }
-    >
+    <Page place="Teach" title={session.groupName} about={about} actions={heads}>
       {parts.length === 0 ? (
         empty
       ) : state.ended ? (
@@ -82,7 +88,7 @@ export function TeachDesk(wanted: DeskWanted) {
               child is marked twice for the same.
             </p>
           )}
-          <TimeLine state={state} parts={parts} onPart={desk.toPart} />
+          <TimeLine state={state} parts={parts} onPart={toPart} />
           <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
             <Now
               {...{ desk, teaching, nameOf, text, marksWords }}
@@ -92,17 +98,19 @@ export function TeachDesk(wanted: DeskWanted) {
           </div>
         </>
       )}
-      <FacePanel
-        open={seeing}
-        code={faceCode}
-        onClose={() => setSeeing(false)}
-        onAsk={onCode && (async () => setFaceCode(await onCode()))}
-        onHere={() => {
-          setSeeing(false);
-          setTurned(true);
-        }}
-      />
-      <FaceHere open={turned} onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />
+      {seeing && (
+        <FacePanel
+          open
+          code={faceCode}
+          onClose={() => setSeeing(false)}
+          onAsk={onCode && (async () => setFaceCode(await onCode()))}
+          onHere={() => {
+            setSeeing(false);
+            setTurned(true);
+          }}
+        />
+      )}
+      {turned && <FaceHere open onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />}
     </Page>
   );
 }

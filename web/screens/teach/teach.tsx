@@ -1,3 +1,4 @@
+import { type ComponentProps, useMemo } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import {
   closeFace,
@@ -54,13 +55,21 @@ function readingsOf({ readings, state, parts }: Teaching, texts: readonly TextVi
   ];
 }
 
+/** The end, with how many marks still wait on this device. */
+function FinishHere(wanted: Omit<ComponentProps<typeof Finish>, "unsent">) {
+  const { waiting } = useOutbox();
+  return (
+    <Finish {...wanted} unsent={waiting.filter((one) => "source" in one && one.source.kind === "session").length} />
+  );
+}
+
 function Taught({ session, ground }: { session: SessionView; ground: SchoolWords }) {
   const { lexicon } = ground;
   const teaching = useTeach(session, { lexicon, sendsAtOnce: true });
   const shelf = useKept(listTexts, {}, { revalidateOnFocus: false });
   const navigate = useNavigate();
   const [marker] = useMarker();
-  const { waiting } = useOutbox();
+  const actions = useMemo(() => <ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>, [session.id]);
   if (!teaching)
     return (
       <Page place="Teach" title="Teach">
@@ -90,20 +99,14 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
     <TeachDesk
       {...{ session, lexicon, teaching, texts: shelf.data, marksWords: true }}
       about={`${shortDay(session.heldOn, todayHere())}.${closed}${said}`}
-      actions={<ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>}
+      actions={actions}
       onCode={() => faceCodeFor(session.id)}
       empty={
         <p>
           This session has no part. <Link to={`/sessions/${session.id}`}>Add one to its plan</Link> first.
         </p>
       }
-      finish={(nameOf) => (
-        <Finish
-          {...{ teaching, nameOf, by }}
-          unsent={waiting.filter((one) => "source" in one && one.source.kind === "session").length}
-          onSend={send}
-        />
-      )}
+      finish={(nameOf) => <FinishHere {...{ teaching, nameOf, by }} onSend={send} />}
     />
   );
 }

@@ -1,20 +1,31 @@
-import { useEffect, useState } from "react";
+import { memo, useEffect, useState } from "react";
 import { fitTime, kindsOfPart, type SessionPart, spentBy, type TeachState } from "#core/plans";
 import { clockNow } from "#web/device/clock.ts";
 import { keepKeys } from "#web/device/keys.tsx";
 
 const TICK_MS = 5000;
 
+interface LineWanted {
+  readonly state: TeachState;
+  readonly parts: readonly SessionPart[];
+  readonly onPart: (part: number) => void;
+}
+
+/** Whether the line looks the same: a mark changes nothing of it. */
+function isSame(one: LineWanted, other: LineWanted): boolean {
+  const [a, b] = [one.state, other.state];
+  return (
+    one.parts === other.parts &&
+    a.part === b.part &&
+    a.begun === b.begun &&
+    a.ended === b.ended &&
+    a.since === b.since &&
+    a.spent.join() === b.spent.join()
+  );
+}
+
 /** Where the session is and how the time goes: a stroke a part as long as its minutes, quiet, with what gives way when it runs late. */
-export function TimeLine({
-  state,
-  parts,
-  onPart,
-}: {
-  state: TeachState;
-  parts: readonly SessionPart[];
-  onPart: (part: number) => void;
-}) {
+export const TimeLine = memo(function TimeLine({ state, parts, onPart }: LineWanted) {
   const [now, setNow] = useState(() => clockNow().getTime());
   const runs = state.since !== null;
   useEffect(() => {
@@ -61,4 +72,4 @@ export function TimeLine({
       </p>
     </div>
   );
-}
+}, isSame);
