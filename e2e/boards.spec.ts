@@ -226,3 +226,41 @@ test("a text is read and its words marked: it is a reading of that child; one th
   expect(await readings(first?.childId)).toEqual([["misread bun", "told null"]]);
   expect(await readings(second?.childId)).toEqual([[]]);
 });
+
+test("a device with a voice says what is only heard, once someone wants it", async ({ page, school }) => {
+  await page.addInitScript(() => {
+    const said: string[] = [];
+    const voices = [{ lang: "de-DE" }, { lang: "en-GB" }];
+    class Utterance {
+      readonly text: string;
+      constructor(text: string) {
+        this.text = text;
+      }
+    }
+    const synth = {
+      getVoices: () => voices,
+      speak: (one: { text: string; lang: string }) => said.push(`${one.lang} ${one.text}`),
+      cancel: () => {},
+      addEventListener: () => {},
+      removeEventListener: () => {},
+    };
+    Object.defineProperty(window, "speechSynthesis", { value: synth });
+    Object.assign(window, { said, SpeechSynthesisUtterance: Utterance });
+  });
+  const id = await withParts(school, "Brick hods", [
+    { kind: "hear", items: ["day (at the end)"] },
+    { kind: "readWords", items: ["rain"] },
+  ]);
+  await begin(page, school, id);
+  await expect(now(page).getByTestId("say")).toBeVisible();
+  await expect(now(page).getByRole("button", { name: "Say it" })).toHaveCount(0);
+  await page.getByRole("button", { name: "What the children see" }).click();
+  await page.getByLabel(/^This device can say/).check();
+  await page.keyboard.press("Escape");
+  await now(page).getByRole("button", { name: "Say it" }).click();
+  expect(await page.evaluate(() => (window as unknown as { said: string[] }).said)).toEqual(["en-GB day"]);
+  // What is read is not said.
+  await part(page, /^Read words/);
+  await expect(now(page).getByTestId("card")).toBeVisible();
+  await expect(now(page).getByRole("button", { name: "Say it" })).toHaveCount(0);
+});

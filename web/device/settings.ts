@@ -27,6 +27,12 @@ export function useLastName(): [string, (name: string) => void] {
   return useStored("keen-name", "");
 }
 
+/** Whether this device says words aloud, where it can. */
+export function useSpeaks(): [boolean, (speaks: boolean) => void] {
+  const [stored, store] = useStored("keen-voice", "off");
+  return [stored === "on", (speaks) => store(speaks ? "on" : "off")];
+}
+
 /** Whether this device is locked: whoever was in is to be signed out before anyone sees anything. */
 export function useLocked(): [boolean, (locked: boolean) => void] {
   const [stored, store] = useStored("keen-locked", "no");

@@ -33,7 +33,9 @@ export function Finish({ teaching, nameOf, by, unsent, onSend }: FinishWanted) {
   const [goesOn, setGoesOn] = useState<() => void>();
   useUnsaved(goesOn === undefined);
   // Only once nothing holds this page any more.
-  useEffect(() => goesOn?.(), [goesOn]);
+  useEffect(() => {
+    goesOn?.();
+  }, [goesOn]);
   const send = async () => {
     setBusy(true);
     setTrouble(null);

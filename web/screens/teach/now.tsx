@@ -8,7 +8,7 @@ import { Button } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { Choice } from "#web/parts/field.tsx";
 import { TextTurn } from "./text-turn.tsx";
-import { type Support, supportSays, supports } from "./turn-face.ts";
+import { isUnseen, type Support, supportSays, supports } from "./turn-face.ts";
 import type { Desk } from "./use-desk.ts";
 import type { Teaching, TextMarks } from "./use-teach.ts";
 
@@ -20,12 +20,14 @@ interface NowWanted {
   readonly text: TextMarks["text"] | undefined;
   /** Words of a text can be marked. */
   readonly marksWords: boolean;
+  /** Says something with the device's own voice; missing where that is off. */
+  readonly onSay: ((text: string) => void) | undefined;
   /** A text is to be read that is not on the shelf. */
   readonly isTextGone: boolean;
 }
 
 /** What is asked now, as large as the children see it, and what goes on from there. */
-export function Now({ desk, teaching, nameOf, text, marksWords, isTextGone }: NowWanted) {
+export function Now({ desk, teaching, nameOf, text, marksWords, onSay, isTextGone }: NowWanted) {
   const { state, parts, act } = teaching;
   const { part, turn, runs } = desk;
   const ofTurn = `${state.part} ${state.turn}`;
@@ -79,7 +81,7 @@ export function Now({ desk, teaching, nameOf, text, marksWords, isTextGone }: No
           <>
             {(desk.face.show === "nothing" || desk.isLaid !== null || part?.kind === "hear") && (
               <p className="text-center font-child text-4xl" data-testid="say">
-                {part?.kind === "hear" ? turn.item.replace(/\s*\([^)]*\)$/, "") : turn.item}
+                {heardOf(turn.item)}
               </p>
             )}
             {isTextGone && (
@@ -93,7 +95,7 @@ export function Now({ desk, teaching, nameOf, text, marksWords, isTextGone }: No
         )}
       </div>
       {runs && turn && (
-        <Controls {...{ desk, nameOf }} isFirst={state.turn === 0} isEmpty={state.here.length === 0} />
+        <Controls {...{ desk, nameOf, onSay }} isFirst={state.turn === 0} isEmpty={state.here.length === 0} />
       )}
     </section>
   );
@@ -111,6 +113,9 @@ function Waits({ says, does, onDo }: { says: string; does: string; onDo: () => v
     </>
   );
 }
+
+/** What is said of an item: not where its sound is. */
+const heardOf = (item: string) => item.replace(/\s*\([^)]*\)$/, "");
 
 /** What stands behind a line that children read: an answer, the word of a picture. */
 function lineAside(kind: PartKind, item: string): string {
@@ -130,9 +135,10 @@ function rightTap(kind: PartKind, item: string): string | null {
 function Controls({
   desk,
   nameOf,
+  onSay,
   isFirst,
   isEmpty,
-}: Pick<NowWanted, "desk" | "nameOf"> & { isFirst: boolean; isEmpty: boolean }) {
+}: Pick<NowWanted, "desk" | "nameOf" | "onSay"> & { isFirst: boolean; isEmpty: boolean }) {
   const { part, turn, face, units, support, canShow, shown } = desk;
   if (!part || !turn) return null;
   // What only the adult sees: an answer, the picture that is meant.
@@ -162,6 +168,11 @@ function Controls({
         <Button className="min-h-11" onMouseDown={keepKeys} onClick={desk.next}>
           Next
         </Button>
+        {onSay && isUnseen(part.kind) && (
+          <Button className="min-h-11" onMouseDown={keepKeys} onClick={() => onSay(heardOf(turn.item))}>
+            Say it
+          </Button>
+        )}
         {canShow && (
           <Button className="min-h-11" onMouseDown={keepKeys} aria-pressed={shown} onClick={desk.show}>
             {shown ? "Hide it" : "Show it"}

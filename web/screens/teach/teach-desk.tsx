@@ -3,6 +3,7 @@ import type { Lexicon } from "#core/words";
 import { useLive } from "#web/device/desk-live.ts";
 import { useFace } from "#web/device/face-channel.ts";
 import { useTextLook } from "#web/device/settings.ts";
+import { useVoice } from "#web/device/voice.ts";
 import { Button } from "#web/parts/button.tsx";
 import { FaceHere } from "#web/parts/face-page.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
@@ -39,6 +40,7 @@ export function TeachDesk(wanted: DeskWanted) {
   const [seeing, setSeeing] = useState(false);
   const [turned, setTurned] = useState(false);
   const [other, setOther] = useState<string>();
+  const voice = useVoice();
   const [look] = useTextLook();
   const title = parts[state.part]?.kind === "text" ? state.turns[state.turn]?.item : undefined;
   const text = texts?.find((one) => one.title === title);
@@ -92,6 +94,7 @@ export function TeachDesk(wanted: DeskWanted) {
           <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
             <Now
               {...{ desk, teaching, nameOf, text, marksWords }}
+              onSay={voice.isOn ? voice.say : undefined}
               isTextGone={title !== undefined && !text && texts !== undefined}
             />
             <Side {...{ session, desk, teaching, nameOf }} />
@@ -108,7 +111,19 @@ export function TeachDesk(wanted: DeskWanted) {
             setSeeing(false);
             setTurned(true);
           }}
-        />
+        >
+          {voice.isThere && (
+            <label className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-leaf"
+                checked={voice.isOn}
+                onChange={(event) => voice.setOn(event.target.checked)}
+              />
+              This device can say what is only heard, with a voice of its own
+            </label>
+          )}
+        </FacePanel>
       )}
       {turned && <FaceHere open onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />}
     </Page>
