@@ -30,6 +30,19 @@ function wordSize(text: string, room: Room): string {
   return `clamp(64px, ${Math.round(width / Math.max(5, text.length))}vw, ${room === "window" ? "40vh" : "22vh"})`;
 }
 
+type Letters = Extract<FaceBody, { show: "within" }>["letters"];
+
+/** The letters of each word of a line; the spaces between them are gone. */
+function wordsOf(letters: Letters): readonly Letters[] {
+  const words: Letters[] = [[]];
+  for (const letter of letters) {
+    const [first = "", ...next] = letter.text.split(/\s+/);
+    if (first !== "") words.at(-1)?.push({ ...letter, text: first });
+    for (const text of next) words.push(text === "" ? [] : [{ ...letter, text }]);
+  }
+  return words.filter((word) => word.length > 0);
+}
+
 /** What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped, tiles laid. */
 export function ChildFace({
   face,
@@ -51,28 +64,34 @@ export function ChildFace({
         {face.text}
       </p>
     );
-  const isLine = face.show === "within" && face.text.includes(" ");
-  if (face.show === "within")
+  if (face.show === "within") {
+    // A word stands whole in its line.
+    const words = wordsOf(face.letters);
     return (
       <p
         data-testid="card"
-        className={`bracketed font-child select-none text-center text-ink ${isLine ? "whitespace-pre-wrap leading-[1.9]" : "whitespace-nowrap"}`}
-        style={{ fontSize: isLine ? lineSize[room] : wordSize(face.text, room) }}
+        className={`font-child select-none text-center text-ink ${words.length > 1 ? "flex flex-wrap justify-center gap-x-[0.4em]" : ""}`}
+        style={{ fontSize: words.length > 1 ? lineSize[room] : wordSize(face.text, room) }}
       >
         <span className="sr-only">{face.text}</span>
-        {face.letters.map(({ text, as }, at) => (
-          <span
-            // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
-            key={at}
-            className={`${looks[as]} motion-safe:transition-[margin]`}
-            style={face.apart && at > 0 ? { marginLeft: `${face.apart * 0.5}em` } : undefined}
-            aria-hidden
-          >
-            {text}
+        {words.map((letters, word) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the words of a line never change places
+          <span key={word} className="bracketed" aria-hidden>
+            {letters.map(({ text, as }, at) => (
+              <span
+                // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
+                key={at}
+                className={`${looks[as]} motion-safe:transition-[margin]`}
+                style={face.apart && at > 0 ? { marginLeft: `${face.apart * 0.5}em` } : undefined}
+              >
+                {text}
+              </span>
+            ))}
           </span>
         ))}
       </p>
     );
+  }
   if (face.show === "board")
     return (
       <Suspense fallback={null}>

@@ -4,6 +4,9 @@ import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import type { TaughtSession } from "./use-teach.ts";
 
+/** More children stand in two columns on a tablet held upright. */
+const MOST_IN_A_ROW = 6;
+
 const outcomeSays: Readonly<Record<TeachOutcome, string>> = {
   got: "got it",
   help: "with help",
@@ -37,7 +40,11 @@ export function ChildMarks({ members, here, childId, marks, disabled, onMark, on
     if (frame && turn && frame.scrollHeight > frame.clientHeight) frame.scrollTop = turn.offsetTop - 8;
   }, [childId]);
   return (
-    <ul ref={list} aria-label="Children" className="flex flex-col gap-1">
+    <ul
+      ref={list}
+      aria-label="Children"
+      className={`flex flex-col gap-1 ${members.length > MOST_IN_A_ROW ? "sm:max-lg:grid sm:max-lg:grid-cols-2" : ""}`}
+    >
       {members.map(({ id, name }) => (
         <Row
           key={id}
@@ -100,7 +107,7 @@ const Row = memo(function Row({
             aria-label={`${name}: ${outcomeSays[outcome]}`}
             onMouseDown={keepKeys}
             onClick={() => onMark(id, outcome)}
-            className="min-h-11 min-w-20 rounded-md border border-line bg-sheet px-2 text-sm hover:border-ink disabled:text-soft aria-pressed:border-leaf aria-pressed:bg-leaf aria-pressed:text-sheet"
+            className="min-h-11 min-w-[4.25rem] rounded-md border border-line bg-sheet px-1.5 text-sm sm:min-w-[4.75rem] lg:min-w-20 hover:border-ink disabled:text-soft aria-pressed:border-leaf aria-pressed:bg-leaf aria-pressed:text-sheet"
           >
             {outcomeSays[outcome]}
           </button>

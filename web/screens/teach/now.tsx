@@ -41,7 +41,7 @@ export function Now({ desk, teaching, nameOf, text, marksWords, onSay, isTextGon
   return (
     <section
       aria-label="Now"
-      className="flex min-h-[19rem] flex-col rounded-lg border border-line bg-sheet p-4 lg:min-h-[31rem]"
+      className="flex min-h-[15rem] flex-col rounded-lg border border-line bg-sheet p-4 sm:min-h-[19rem] lg:min-h-[31rem]"
     >
       {part && (
         <>

@@ -22,7 +22,7 @@ export function Side({ session, desk, teaching, nameOf }: SideWanted) {
     // On a phone the marks stay under the thumb, whatever stands above.
     <section
       aria-label="Marks"
-      className="rounded-lg border border-line bg-sheet p-2 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:max-h-[45dvh] max-sm:overflow-y-auto max-sm:shadow-md"
+      className="rounded-lg border border-line bg-sheet p-2 max-sm:sticky max-sm:bottom-0 max-sm:z-10 max-sm:max-h-[30dvh] max-sm:overflow-y-auto max-sm:shadow-md"
     >
       <ChildMarks
         members={session.members}
