@@ -54,7 +54,7 @@ try {
   const sessions = await ask(contract.listSessions, { query: {} });
   const planned = sessions.find((one) => one.state === "planned")?.id ?? "";
 
-  const sit = async (names: readonly string[], name: string, kind: "card" | "paper") => {
+  const sit = async (names: readonly string[], name: string, kind: "card") => {
     const id = randomUUID();
     const sections = [{ ...sectionOf(kind, { most: 12 }), picked: [] }] as never;
     await ask(contract.startSitting, {
@@ -91,14 +91,6 @@ try {
         const { checks } = await ask(contract.getChild, { params: { id: child("Edda L.") } });
         const ended = checks.find((one) => one.endedAt !== null && one.kind === "card");
         return `/check/${ended?.sittingId}/result?child=${child("Edda L.")}`;
-      },
-    },
-    {
-      name: "paper",
-      path: () => sit(six, "Thursday sheet", "paper"),
-      before: async (page) => {
-        await page.getByRole("row").nth(1).getByRole("cell").nth(1).getByRole("button").focus();
-        for (const key of "112131142111131".split("")) await page.keyboard.press(key);
       },
     },
     { name: "gaps", path: () => `/gaps?class=${kiln}` },
@@ -168,6 +160,26 @@ try {
           .getByRole("button", { name: /^Read words/ })
           .click();
         for (const key of ["1", "1", "3"]) await page.keyboard.press(key);
+      },
+    },
+    {
+      name: "board",
+      path: () => `/sessions/${planned}/teach`,
+      // What children see of a chain, in a second window.
+      before: async (page) => {
+        const { id, plan, version } = (await (
+          await page.request.get(`${server.base}/api/sessions/${planned}`)
+        ).json()) as { id: string; plan: object; version: number };
+        const parts = [{ kind: "chain", items: ["rain", "train", "tray"], minutes: 3, how: "Change one sound." }];
+        await page.request.patch(`${server.base}/api/sessions/${id}`, {
+          headers: { origin: server.base },
+          data: { version, plan: { ...plan, parts } },
+        });
+        await page.goto(`${server.base}/sessions/${planned}/teach`);
+        await page.getByRole("button", { name: "Begin" }).click();
+        await page.keyboard.press("1");
+        await page.getByRole("button", { name: "What the children see" }).click();
+        await page.getByRole("button", { name: "Show it on this screen" }).click();
       },
     },
   ];

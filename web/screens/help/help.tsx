@@ -191,9 +191,13 @@ export function Screen() {
             <b>Teach</b> on a session goes through it item by item. Tick who is here and begin; mark each child with
             one tap: got it, with help, not yet. <b>1</b>, <b>2</b> and <b>3</b> mark whose turn it is, the arrows go
             on and back, <b>U</b> takes back. The children see the item in a second window or on another device by a
-            code, and nothing else. What they write is shown only when you show it. When the session runs late, the
-            line above says what gives way. It works without a connection and goes on after a pause. At the end the
-            report is written from the marks: read it, add a sentence, send it.
+            code, and nothing else; on one screen alone, <b>What the children see</b> shows it to be turned round.
+            There they lay tiles, sort words and tap where they hear a sound; <b>Check</b> shows them which tiles lie
+            right. Words of a text are tapped where they go wrong: that is kept as a reading. What they write is shown
+            only when you show it. When the session runs late, the line above says what gives way. It works without a
+            connection and goes on after a pause. At the end the report is written from the marks: read it, add a
+            sentence, send it. Whoever has the link of a session can teach from it too. The next session that is
+            planned says what would be other by what was marked, under <b>What would change here</b>.
           </p>
         </Part>
         <Part title="How a word is judged">

@@ -24,6 +24,11 @@ export function Screen() {
       {!data && !error && <Waiting rows={9} />}
       {data && (
         <>
+          <p className="no-print mb-4">
+            <ButtonLink to={`/shared/${token}/teach`} shape="main" className="min-h-11 w-full justify-center">
+              Teach it from here
+            </ButtonLink>
+          </p>
           <SessionCard
             point={data.point}
             groupName={data.groupName}
@@ -32,11 +37,6 @@ export function Screen() {
             nameOf={(id) => data.members.find((member) => member.id === id)?.name ?? ""}
             plan={data.plan}
           />
-          <p className="no-print mt-4">
-            <ButtonLink to={`/shared/${token}/teach`} shape="main" className="min-h-11 w-full justify-center">
-              Teach it from here
-            </ButtonLink>
-          </p>
           <section className="no-print mt-4" aria-label="What happened">
             {data.reports.map((report) => (
               <p key={report.at + report.by} className="text-soft">
