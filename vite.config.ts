@@ -74,7 +74,14 @@ export default defineConfig({
     }),
   ],
   // The chart engine is large and comes only when a chart is shown.
-  build: { outDir: "../dist", emptyOutDir: true, target: "es2022", chunkSizeWarningLimit: 700 },
+  build: {
+    outDir: "../dist",
+    emptyOutDir: true,
+    target: "es2022",
+    chunkSizeWarningLimit: 700,
+    // The names of all pieces stand in the first one, and chance cannot be pressed.
+    rolldownOptions: { output: { chunkFileNames: "assets/[name]-[hash:7].js" } },
+  },
   worker: { format: "es" },
   server: { port: 4311, proxy: { "/api": "http://127.0.0.1:4310" } },
 });

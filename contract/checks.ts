@@ -5,6 +5,7 @@ import {
   exceptionWays,
   forms,
   letterCases,
+  letterShapesOf,
   scopes,
   seekMixes,
   severalSoundsWays,
@@ -25,6 +26,8 @@ export const checkSettings = z.object({
   severalSounds: z.enum(severalSoundsWays),
   madeUp: z.boolean(),
   slowAfter: z.number().min(0).max(20),
+  /** Left out by a device that does not know of it yet. */
+  letterShapes: z.enum(letterShapesOf).default("written"),
 });
 
 export type CheckSettingsBody = z.infer<typeof checkSettings>;

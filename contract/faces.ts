@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { letterShapesOf } from "#core/checks";
 import { answer, item } from "./answers.ts";
 import { byId, done } from "./common.ts";
 import type { Endpoint, Stream } from "./endpoint.ts";
@@ -93,7 +94,8 @@ export const getFace = {
   path: "/api/faces/:code",
   may: { by: "link", opens: "face", key: "code" },
   params: byCode,
-  answer: z.object({ face }),
+  /** With the letters that children read in this school. */
+  answer: z.object({ face, letterShapes: z.enum(letterShapesOf) }),
 } as const satisfies Endpoint;
 
 /** What a child did at its face: a choice that was tapped, or where the tiles of a board lie now. */

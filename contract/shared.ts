@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { letterShapesOf } from "#core/checks";
 import { item } from "./answers.ts";
 import { byId, day, done, gpc, id, instant, line } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
@@ -52,6 +53,7 @@ export const getShared = {
     known: z.array(gpc),
     texts: z.array(z.object({ id: z.string(), title: z.string(), body: z.string() })),
     splits: z.array(ownSplit),
+    letterShapes: z.enum(letterShapesOf),
     reports: z.array(z.object({ by: z.string(), at: instant })),
   }),
 } as const satisfies Endpoint;

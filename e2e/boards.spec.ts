@@ -264,3 +264,35 @@ test("a device with a voice says what is only heard, once someone wants it", asy
   await expect(now(page).getByTestId("card")).toBeVisible();
   await expect(now(page).getByRole("button", { name: "Say it" })).toHaveCount(0);
 });
+
+test("the letters are the school's: printed ones stand on both sides, on another device too, and after a reload", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const { checks, version } = await school.get<{ checks: object; version: number }>("/api/school");
+  const set = await fetch(`${school.base}/api/school/checks`, {
+    method: "PUT",
+    headers: { "content-type": "application/json", origin: school.base },
+    body: JSON.stringify({ version, checks: { ...checks, letterShapes: "printed" } }),
+  });
+  expect(set.status).toBe(200);
+  const id = await withParts(school, "Brick hods", [{ kind: "readWords", items: ["rain"] }]);
+  await begin(page, school, id);
+  const family = (at: Page) => at.getByTestId("card").evaluate((card) => getComputedStyle(card).fontFamily);
+  await expect.poll(() => family(page)).toMatch(/^"Atkinson Hyperlegible"/);
+  await page.getByRole("button", { name: "What the children see" }).click();
+  await page.getByRole("button", { name: "Get a code for another device" }).click();
+  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(`${school.base}/look?code=${code}`);
+  await expect.poll(() => family(other)).toMatch(/^"Atkinson Hyperlegible"/);
+  expect(await other.evaluate(() => document.fonts.check('40px "Atkinson Hyperlegible"'))).toBe(true);
+  await other.context().close();
+  // A choice of the lead under Settings, taken back there.
+  await page.goto(`${school.base}/settings`);
+  await expect(page.getByRole("radio", { name: "as books print them" })).toBeChecked();
+  await expectAccessible(page);
+  await page.getByRole("radio", { name: "as they are written by hand" }).check();
+  await expect.poll(() => page.evaluate(() => document.documentElement.dataset.letters)).toBe("written");
+});

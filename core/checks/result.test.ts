@@ -164,6 +164,7 @@ describe("planning", () => {
         severalSounds: "word",
         madeUp: true,
         slowAfter: 3,
+        letterShapes: "written",
       } as const,
       lexicon,
       madeUp: [],

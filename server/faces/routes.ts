@@ -44,6 +44,7 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
 
   serve(getFace, async ({ params, school, actor }) => ({
     face: live.faceOf(deskOf(actor, await behind(school, params.code))),
+    letterShapes: (await school.settings.read()).checks.letterShapes,
   }));
 
   serve(tapFace, async ({ params, body, school, actor }) => {

@@ -125,6 +125,7 @@ export function reportRoutes({ serve, shipped }: Domain): void {
       known: session.known,
       texts: await textsOf(school, session.plan),
       splits: await school.words.list(),
+      letterShapes: (await school.settings.read()).checks.letterShapes,
       reports: session.reports.map(({ by, at }) => ({ by, at })),
     };
   });

@@ -17,6 +17,7 @@ import { call, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useBothQuestion } from "#web/device/both.ts";
 import { dayOfInstant, rememberZone, todayHere } from "#web/device/clock.ts";
 import { Keys } from "#web/device/keys.tsx";
+import { showLetters } from "#web/device/letters.ts";
 import { useLocking } from "#web/device/lock.ts";
 import { someoneElse, useMarkerFollows, useMe } from "#web/device/me.ts";
 import { useOutbox } from "#web/device/outbox.ts";
@@ -136,6 +137,10 @@ function Rail({ onPalette }: { onPalette: () => void }) {
   useEffect(() => {
     if (zone) rememberZone(zone);
   }, [zone]);
+  const letters = school.data?.checks.letterShapes;
+  useEffect(() => {
+    if (letters) showLetters(letters);
+  }, [letters]);
   // What waits in each place, shown beside its name.
   const { checks = 0, sessions = 0 } = school.data?.waiting ?? {};
   const waiting: Record<string, number> = { "/check": checks, "/sessions": sessions };

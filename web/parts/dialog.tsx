@@ -50,3 +50,25 @@ export function Sheet({ open, onClose, title, children, place = "middle" }: Shee
     </Dialog.Root>
   );
 }
+
+/** A page over the whole screen, closed by Escape, the way back, or the quiet button in its corner. */
+export function Cover({ onClose, title, back, children }: Omit<SheetWanted, "open" | "place"> & { back: string }) {
+  useOpenSheet(true, onClose);
+  useReturnFocus(true);
+  return (
+    <Dialog.Root open onOpenChange={(now) => !now && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-50 flex items-center justify-center bg-sheet p-4"
+        >
+          <Dialog.Title className="sr-only">{title}</Dialog.Title>
+          {children}
+          <Dialog.Close className="absolute bottom-3 left-3 min-h-11 rounded-md px-3 text-soft hover:text-ink">
+            {back}
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

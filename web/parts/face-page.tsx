@@ -1,8 +1,6 @@
-import { Dialog } from "radix-ui";
 import type { FaceBody, FaceDeed } from "#contract";
-import { Button } from "./button.tsx";
 import { ChildFace } from "./child-face.tsx";
-import { useOpenSheet } from "./open-sheets.ts";
+import { Cover } from "./dialog.tsx";
 
 interface FaceWanted {
   readonly face: FaceBody;
@@ -28,24 +26,10 @@ export function FacePage(wanted: FaceWanted) {
 }
 
 /** The same over the adult's side, for a tablet that is turned round; a button in the corner, or Escape, leads back. */
-export function FaceHere({ open, onClose, ...wanted }: FaceWanted & { open: boolean; onClose: () => void }) {
-  useOpenSheet(open, onClose);
+export function FaceHere({ onClose, ...wanted }: FaceWanted & { onClose: () => void }) {
   return (
-    <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed inset-0 z-50 flex items-center justify-center bg-sheet p-4"
-        >
-          <Dialog.Title className="sr-only">Card</Dialog.Title>
-          <Face {...wanted} />
-          <Dialog.Close asChild>
-            <Button shape="quiet" className="absolute bottom-3 left-3 min-h-11">
-              To the adult's side
-            </Button>
-          </Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Cover title="Card" back="To the adult's side" onClose={onClose}>
+      <Face {...wanted} />
+    </Cover>
   );
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { FaceBody, FaceDeed } from "#contract";
 import { type FaceMessage, faceChannel } from "#web/device/face-channel.ts";
+import { followLetters } from "#web/device/letters.ts";
 import { FacePage } from "#web/parts/face-page.tsx";
 import { usePlaceTitle } from "#web/parts/page.tsx";
 
@@ -15,6 +16,7 @@ export function Screen() {
     open.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
       if (data.kind === "face") setFace(data.face);
     };
+    followLetters();
     open.postMessage({ kind: "hello" } satisfies FaceMessage);
     return () => open.close();
   }, []);

@@ -2,6 +2,7 @@ import { type FormEvent, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { type FaceBody, type FaceDeed, faceEvent, getFace, livePaths, tapFace } from "#contract";
 import { call, wordsOfError } from "#web/device/api.ts";
+import { showLetters } from "#web/device/letters.ts";
 import { Button } from "#web/parts/button.tsx";
 import { FacePage } from "#web/parts/face-page.tsx";
 import { TextField } from "#web/parts/field.tsx";
@@ -79,6 +80,11 @@ function Face({ code, onEnd }: { code: string; onEnd: () => void }) {
     // Closed for good means that the code has ended, not that the line is down.
     stream.onerror = () => stream.readyState === EventSource.CLOSED && onEnd();
     return () => stream.close();
+  }, [code]);
+  useEffect(() => {
+    call(getFace, { params: { code } })
+      .then(({ letterShapes }) => showLetters(letterShapes))
+      .catch(() => undefined);
   }, [code]);
   const latest = useRef<FaceDeed>(undefined);
   // A tap is made again by the child; how tiles lie is told until the adult's side has it, unless they lie otherwise by then.

@@ -14,6 +14,10 @@ import { ReadingAims } from "./reading.tsx";
 import { SchoolPanel } from "./school.tsx";
 import { SecurePanel } from "./secure.tsx";
 
+const letterShapes: Readonly<Record<CheckSettingsBody["letterShapes"], string>> = {
+  written: "as they are written by hand",
+  printed: "as books print them",
+};
 const answerForms: Readonly<Record<CheckSettingsBody["answerForm"], string>> = {
   sound: "the sound",
   nameSound: "letter name and sound",
@@ -56,6 +60,7 @@ export function Screen() {
           "One spelling, several sounds": severalSounds[one.severalSounds],
           "Exception words": exceptionWays[one.exceptionWay],
           "Made-up words": one.madeUp ? "used" : "not used",
+          "Letters that children read": letterShapes[one.letterShapes],
           "Slow means": one.slowAfter === 0 ? "only what the adult marks so" : `over ${one.slowAfter} seconds`,
         }),
       });
@@ -118,6 +123,13 @@ export function Screen() {
                       ["used", "used"],
                       ["not", "not used"],
                     ]}
+                  />
+                  <Question
+                    title="Letters that children read"
+                    why="Written letters look as children write them, so that what they read and what they write is the same. Printed letters, with the a of books, are those that they meet in every other text."
+                    value={checks.letterShapes}
+                    onChoose={(letterShapes) => save({ letterShapes })}
+                    choices={choicesOf(letterShapes)}
                   />
                   <Question
                     title="Slow means"

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useParams } from "react-router";
 import {
   type AnswerBody,
@@ -11,6 +11,7 @@ import {
 import { shortDay } from "#core/saying";
 import type { Lexicon } from "#core/words";
 import { call, useAskOnly } from "#web/device/api.ts";
+import { showLetters } from "#web/device/letters.ts";
 import { useLexiconByLink } from "#web/device/lexicon.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -23,6 +24,10 @@ export function Screen() {
   const { token = "" } = useParams();
   const { data, error } = useAskOnly(getShared, { params: { token } });
   const { lexicon, error: noWords } = useLexiconByLink(data?.splits);
+  const letters = data?.letterShapes;
+  useEffect(() => {
+    if (letters) showLetters(letters);
+  }, [letters]);
   const trouble = (data ? undefined : error) ?? noWords;
   return (
     <main>

@@ -125,7 +125,7 @@ export function TeachDesk(wanted: DeskWanted) {
           )}
         </FacePanel>
       )}
-      {turned && <FaceHere open onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />}
+      {turned && <FaceHere onClose={() => setTurned(false)} face={desk.face} onDeed={desk.onDeed} />}
     </Page>
   );
 }
