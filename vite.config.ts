@@ -6,6 +6,10 @@ import { VitePWA } from "vite-plugin-pwa";
 
 const letters = /(source-sans-3-latin-wght-normal|andika-latin-400-normal)-[\w-]+\.woff2$/;
 
+/** What every page begins with, in small files. */
+const base =
+  /[\\/]web[\\/](parts[\\/](return-focus|open-sheets|dialog|button|page)|device[\\/](me|settings|outbox|clock|api))\.tsx?$/;
+
 /** The page asks at once for the pieces that `main.ts` reads one after another. */
 const piecesAtOnce: Plugin = {
   name: "pieces-at-once",
@@ -80,7 +84,13 @@ export default defineConfig({
     target: "es2022",
     chunkSizeWarningLimit: 700,
     // The names of all pieces stand in the first one, and chance cannot be pressed.
-    rolldownOptions: { output: { chunkFileNames: "assets/[name]-[hash:7].js" } },
+    rolldownOptions: {
+      output: {
+        chunkFileNames: "assets/[name]-[hash:7].js",
+        // Small pieces that every page begins with come as one: each costs a request with its headers.
+        codeSplitting: { groups: [{ name: "base", test: base }] },
+      },
+    },
   },
   worker: { format: "es" },
   server: { port: 4311, proxy: { "/api": "http://127.0.0.1:4310" } },

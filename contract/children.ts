@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
-import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, letters, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 import { mapsOf } from "./views.ts";
@@ -18,6 +18,8 @@ const childView = z.object({
   name: z.string(),
   note: z.string(),
   archived: z.boolean(),
+  /** How letters stand for this child. */
+  ...letters,
   /** The day for which the child was said to be absent last: absent today when it is today. */
   absentOn: day.nullable(),
   /** Goes up with every change; marks do not count. */
@@ -79,7 +81,7 @@ export const editChild = {
   trail: { did: "child-changed", about: "params.id" },
   params: byId,
   body: z
-    .object({ classId: id, name: childName, note: childNote, archived: z.boolean() })
+    .object({ classId: id, name: childName, note: childNote, archived: z.boolean(), ...letters })
     .partial()
     .extend({ version: onto }),
   answer: childView,

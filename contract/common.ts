@@ -72,3 +72,9 @@ export const problem = z.object({
   both: z.object({ version: count, mine: z.unknown(), theirs: z.unknown() }).optional(),
 });
 export type Problem = z.infer<typeof problem>;
+
+/** How large letters stand for a child, and how far apart. */
+export const letterSizes = ["usual", "larger", "largest"] as const;
+export const letterSpacings = ["usual", "wider", "widest"] as const;
+export const letters = { letterSize: z.enum(letterSizes), letterSpacing: z.enum(letterSpacings) };
+export type ChildLetters = { readonly [Key in keyof typeof letters]: z.infer<(typeof letters)[Key]> };

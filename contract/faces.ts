@@ -1,17 +1,20 @@
 import { z } from "zod";
 import { letterShapesOf } from "#core/checks";
 import { answer, item } from "./answers.ts";
-import { byId, done } from "./common.ts";
+import { byId, done, letters } from "./common.ts";
 import type { Endpoint, Stream } from "./endpoint.ts";
 
 const MOST_TILES = 60;
 /** Where each tile of a board lies: its place from 0, or null beside the board. */
 const laid = z.array(z.number().int().min(0).max(39).nullable()).max(MOST_TILES);
 
+/** How letters stand for the child whose turn it is; as for all where it is left out. */
+const forChild = { look: z.object(letters).optional() };
+
 /** What the child's face shows. It never holds a mark. */
 export const face = z.discriminatedUnion("show", [
   z.object({ show: z.literal("nothing") }),
-  z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]) }),
+  z.object({ show: z.literal("text"), text: z.string().max(120), size: z.enum(["letters", "word"]), ...forChild }),
   /** A word of which one spelling is asked, or a word or a line with a mark under each of its sounds. */
   z.object({
     show: z.literal("within"),
@@ -26,6 +29,7 @@ export const face = z.discriminatedUnion("show", [
       .max(300),
     /** How far its sounds stand apart, 1 at most; left out they stand together. */
     apart: z.number().min(0).max(1).optional(),
+    ...forChild,
   }),
   /** Looking as words, or as three boxes of which one is meant: where in a word a sound is. */
   z.object({
@@ -49,6 +53,7 @@ export const face = z.discriminatedUnion("show", [
     text: z.string().max(20_000),
     size: z.number().min(12).max(120),
     spacing: z.number().min(1).max(4),
+    ...forChild,
     /** What can be answered to it. */
     answers: z.array(z.string().max(20)).max(4).optional(),
   }),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { doers, MOST_PARTS, partKinds, readingLimits } from "#core/plans";
-import { byId, count, day, done, gpc, id, instant, line, note, onto } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, letters, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { focus, routineId, way } from "./routines.ts";
 
@@ -152,6 +152,7 @@ const sessionView = z.object({
       note: z.string(),
       /** Said to be absent on the day of the session. */
       absent: z.boolean(),
+      ...letters,
     }),
   ),
   targets: z.array(gpc),

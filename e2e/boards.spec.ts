@@ -296,3 +296,36 @@ test("the letters are the school's: printed ones stand on both sides, on another
   await page.getByRole("radio", { name: "as they are written by hand" }).check();
   await expect.poll(() => page.evaluate(() => document.documentElement.dataset.letters)).toBe("written");
 });
+
+test("letters stand larger and further apart for the child whose turn it is, as its teacher set it", async ({
+  page,
+  school,
+  context,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const [first, second] = group.members;
+  await page.goto(`${school.base}/child/${first?.childId}`);
+  await page.getByRole("button", { name: "Edit", exact: true }).click();
+  await page.getByLabel("Letters on the children's screen").selectOption("much larger");
+  await page.getByLabel("Letters stand").selectOption("further apart");
+  await expectAccessible(page);
+  await page.getByRole("button", { name: "Save" }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  const id = await withParts(school, "Brick hods", [{ kind: "readSentence", items: ["A cat sat.", "A dog ran."] }]);
+  const face = await context.newPage();
+  await face.goto(`${school.base}/face`);
+  await begin(page, school, id);
+  const lettersOf = () =>
+    face.getByTestId("passage").evaluate((text) => {
+      const { fontSize, letterSpacing } = getComputedStyle(text);
+      return { size: Number.parseFloat(fontSize), gap: Number.parseFloat(letterSpacing) || 0 };
+    });
+  await expect(page.locator('[aria-current="true"]').getByText(first?.name ?? "")).toBeVisible();
+  const its = await lettersOf();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.locator('[aria-current="true"]').getByText(second?.name ?? "")).toBeVisible();
+  await expect(face.getByTestId("passage")).toHaveText("A dog ran.");
+  const usual = await lettersOf();
+  expect(its.size).toBeCloseTo(usual.size * 1.5, 0);
+  expect([its.gap > 0, usual.gap]).toEqual([true, 0]);
+});

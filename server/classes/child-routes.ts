@@ -95,11 +95,11 @@ export function childRoutes({ serve }: Domain): void {
     const left =
       body.archived === undefined || body.archived === child.archived ? {} : { leftOn: await leftOn(body.archived) };
     if (!(await school.children.update(child.id, version, { ...change, ...left }))) {
-      const { classId, name, note, archived } = await mustChild(school, child.id);
+      const { classId, name, note, archived, letterSize, letterSpacing } = await mustChild(school, child.id);
       mustAgree("this child", {
         version: child.version,
         mine: change,
-        theirs: { classId, name, note, archived },
+        theirs: { classId, name, note, archived, letterSize, letterSpacing },
       });
     }
     return mustChild(school, child.id);

@@ -17,6 +17,8 @@ const view = {
   name: t.children.name,
   note: t.children.note,
   archived: t.children.archived,
+  letterSize: t.children.letterSize,
+  letterSpacing: t.children.letterSpacing,
   absentOn: t.children.absentOn,
   version: t.children.version,
   lastChecked,

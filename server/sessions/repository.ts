@@ -148,6 +148,8 @@ export async function membersOf(inside: Inside, sessionId: string) {
       id: t.children.id,
       name: t.children.name,
       note: t.children.note,
+      letterSize: t.children.letterSize,
+      letterSpacing: t.children.letterSpacing,
       absent: sql<boolean>`coalesce(${t.children.absentOn} = ${t.sessions.heldOn}, false)`,
     })
     .from(t.sessionMembers)

@@ -1,5 +1,5 @@
-import { lazy, Suspense } from "react";
-import type { FaceBody, FaceDeed } from "#contract";
+import { type CSSProperties, lazy, Suspense } from "react";
+import type { ChildLetters, FaceBody, FaceDeed } from "#contract";
 
 const BoardFace = lazy(() => import("./board-face.tsx").then((module) => ({ default: module.BoardFace })));
 
@@ -28,6 +28,23 @@ const looks = {
 function wordSize(text: string, room: Room): string {
   const width = room === "window" ? 150 : 110;
   return `clamp(64px, ${Math.round(width / Math.max(5, text.length))}vw, ${room === "window" ? "40vh" : "22vh"})`;
+}
+
+const scales = { usual: 1, larger: 1.25, largest: 1.5 } as const;
+const gaps = { usual: 0, wider: 0.06, widest: 0.14 } as const;
+
+/** Letters as they stand for a child: larger, as far as a word of so many letters has room, and further apart. */
+function lettersOf(look: ChildLetters | undefined, size: string, length?: number): CSSProperties {
+  if (!look) return { fontSize: size };
+  const gap = gaps[look.letterSpacing];
+  const larger = `calc(${size} * ${scales[look.letterSize]})`;
+  // A letter is about 0.55 em wide.
+  const room = length === undefined ? undefined : Math.floor(94 / Math.max(1, length) / (0.55 + gap));
+  return {
+    fontSize: room === undefined ? larger : `min(${larger}, ${room}vw)`,
+    letterSpacing: `${gap}em`,
+    wordSpacing: `${gap * 2}em`,
+  };
 }
 
 type Letters = Extract<FaceBody, { show: "within" }>["letters"];
@@ -59,7 +76,11 @@ export function ChildFace({
       <p
         data-testid="card"
         className="font-child select-none whitespace-nowrap text-center leading-[1.15] text-ink"
-        style={{ fontSize: face.size === "letters" ? `max(200px, ${letters[room]})` : wordSize(face.text, room) }}
+        style={lettersOf(
+          face.look,
+          face.size === "letters" ? `max(200px, ${letters[room]})` : wordSize(face.text, room),
+          face.text.length,
+        )}
       >
         {face.text}
       </p>
@@ -71,7 +92,11 @@ export function ChildFace({
       <p
         data-testid="card"
         className={`font-child select-none text-center text-ink ${words.length > 1 ? "flex flex-wrap justify-center gap-x-[0.4em]" : ""}`}
-        style={{ fontSize: words.length > 1 ? lineSize[room] : wordSize(face.text, room) }}
+        style={
+          words.length > 1
+            ? lettersOf(face.look, lineSize[room])
+            : lettersOf(face.look, wordSize(face.text, room), face.text.length)
+        }
       >
         <span className="sr-only">{face.text}</span>
         {words.map((letters, word) => (
@@ -102,7 +127,7 @@ export function ChildFace({
     return (
       <div
         className="font-child flex max-h-full w-full max-w-[62ch] flex-col gap-6 self-start overflow-y-auto"
-        style={{ fontSize: room === "desk" ? Math.min(face.size, MOST_ON_DESK) : face.size }}
+        style={lettersOf(face.look, `${room === "desk" ? Math.min(face.size, MOST_ON_DESK) : face.size}px`)}
       >
         <div
           data-testid="passage"

@@ -14,6 +14,7 @@ import {
 } from "drizzle-orm/pg-core";
 import type {
   CheckSettingsBody,
+  ChildLetters,
   Did,
   Grouping,
   Opens,
@@ -300,6 +301,9 @@ export const children = pgTable(
     archived: boolean("archived").notNull().default(false),
     /** The day on which the child was archived; null while it is here. */
     leftOn: date("left_on"),
+    /** How large letters stand for the child, and how far apart. */
+    letterSize: text("letter_size").$type<ChildLetters["letterSize"]>().notNull().default("usual"),
+    letterSpacing: text("letter_spacing").$type<ChildLetters["letterSpacing"]>().notNull().default("usual"),
     /** The day for which the child was said to be absent last; any other day it is here. */
     absentOn: date("absent_on"),
     /** Of what was said of the child; marks do not count. */

@@ -16,7 +16,20 @@ interface Fields {
   name: string;
   note: string;
   classId: string;
+  letterSize: ChildView["letterSize"];
+  letterSpacing: ChildView["letterSpacing"];
 }
+
+const sizes: Readonly<Record<Fields["letterSize"], string>> = {
+  usual: "as for all",
+  larger: "larger",
+  largest: "much larger",
+};
+const spacings: Readonly<Record<Fields["letterSpacing"], string>> = {
+  usual: "as for all",
+  wider: "further apart",
+  widest: "much further apart",
+};
 
 /** Adds a child to a class, or edits one. */
 export function ChildDialog({
@@ -31,7 +44,10 @@ export function ChildDialog({
   onClose: () => void;
 }) {
   const { register, handleSubmit, setError, formState } = useForm<Fields>({
-    defaultValues: { name: child?.name ?? "", note: child?.note ?? "", classId },
+    defaultValues: {
+      ...{ name: child?.name ?? "", note: child?.note ?? "", classId },
+      ...{ letterSize: child?.letterSize ?? "usual", letterSpacing: child?.letterSpacing ?? "usual" },
+    },
   });
   const { errors, isSubmitting, isDirty } = formState;
   const [id] = useState(newId);
@@ -44,9 +60,12 @@ export function ChildDialog({
             content: body,
             onto: child.version,
             send: (content, version) => call(editChild, { params: { id: child.id }, body: { ...content, version } }),
-            says: ({ name, note, classId: of }) => ({ Name: name, Note: note, Class: className(of) }),
+            says: ({ name, note, classId: of, letterSize, letterSpacing }) => ({
+              ...{ Name: name, Note: note, Class: className(of) },
+              ...{ Letters: sizes[letterSize], "Letters stand": spacings[letterSpacing] },
+            }),
           })
-        : call(addChild, { body: { id, ...body } });
+        : call(addChild, { body: { id, name: body.name, note: body.note, classId: body.classId } });
     if (await submit(write, setError, ["name", "note", "classId"])) onClose();
   });
   const archive = async () => {
@@ -96,6 +115,24 @@ export function ChildDialog({
               </option>
             ))}
         </Choice>
+        {child && (
+          <div className="grid grid-cols-2 gap-3">
+            <Choice label="Letters on the children's screen" {...register("letterSize")}>
+              {Object.entries(sizes).map(([size, says]) => (
+                <option key={size} value={size}>
+                  {says}
+                </option>
+              ))}
+            </Choice>
+            <Choice label="Letters stand" {...register("letterSpacing")}>
+              {Object.entries(spacings).map(([spacing, says]) => (
+                <option key={spacing} value={spacing}>
+                  {says}
+                </option>
+              ))}
+            </Choice>
+          </div>
+        )}
         {errors.root && (
           <p role="alert" className="text-damson">
             {errors.root.message}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { FaceBody, FaceDeed } from "#contract";
+import type { ChildLetters, FaceBody, FaceDeed } from "#contract";
 import {
   type Board,
   hasMarks,
@@ -75,6 +75,14 @@ export interface Desk {
   readonly answer: (taken: boolean) => void;
 }
 
+/** What is shown, in letters as they stand for the child whose turn it is. */
+function forChild(face: FaceBody, child: Partial<ChildLetters> | undefined): FaceBody {
+  const { letterSize = "usual", letterSpacing = "usual" } = child ?? {};
+  const isUsual = letterSize === "usual" && letterSpacing === "usual";
+  if (isUsual || (face.show !== "text" && face.show !== "within" && face.show !== "passage")) return face;
+  return { ...face, look: { letterSize, letterSpacing } };
+}
+
 /** A choice that holds for one turn or one part, and is forgotten with it. */
 function useFor<T>(of: string, usual: T): [T, (value: T) => void] {
   const [chosen, setChosen] = useState<{ readonly of: string; readonly value: T }>();
@@ -137,7 +145,7 @@ export function useDesk(wanted: {
   const spots = isCard && hidden > 0 ? spotAmong(turn.item, known, seed + state.turn * 100 + hidden) : undefined;
   // Told from the turn before it: another may have the same word.
   const boardItem = `${ofTurn} ${turn?.item ?? ""}`.slice(0, 200);
-  const face: FaceBody =
+  const plain: FaceBody =
     board && laid && !shown
       ? faceOfBoard(board, { item: boardItem, laid, isLookedAt })
       : runs
@@ -151,6 +159,10 @@ export function useDesk(wanted: {
             ...{ support, sounds, apart, open: shown, spots, passage, line },
           })
         : { show: "nothing" };
+  const face = forChild(
+    plain,
+    session.members.find(({ id }) => id === turn?.childId),
+  );
   const onDeed = (deed: FaceDeed) => {
     if ("laid" in deed) {
       if (deed.item === boardItem && board) setLaid(laidOn(board, deed.laid));

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from "react";
-import type { AnswerBody, SessionView, TextView } from "#contract";
+import type { AnswerBody, ChildLetters, SessionView, TextView } from "#contract";
 import { answerOf, type SessionPart, type TeachMark, type TeachState, type TeachStep, teachState } from "#core/plans";
 import type { ReadingMark } from "#core/reading";
 import type { Lexicon } from "#core/words";
@@ -10,7 +10,11 @@ import { newId, newSeed, useMarker } from "#web/device/settings.ts";
 
 /** What a session is taught from, by whoever is signed in or came by a link. */
 export interface TaughtSession extends Pick<SessionView, "id" | "groupName" | "heldOn" | "plan" | "known"> {
-  readonly members: readonly { readonly id: string; readonly name: string; readonly absent: boolean }[];
+  readonly members: readonly ({
+    readonly id: string;
+    readonly name: string;
+    readonly absent: boolean;
+  } & Partial<ChildLetters>)[];
 }
 
 /** What this device keeps of a session that is being taught: the parts as they were when it began, and what was done. */
