@@ -1,4 +1,5 @@
 import { type Gpc, showGrapheme, splitGpc } from "#core/phonics";
+import { listed } from "#core/saying";
 import { focusName } from "./focus.ts";
 import { kindsOfPart } from "./kinds.ts";
 import { type SessionPlan, targetsOf } from "./plan.ts";
@@ -7,10 +8,6 @@ import { teachesNew } from "./routine.ts";
 type Planned = Pick<SessionPlan, "target" | "second" | "focus" | "parts">;
 
 const shown = (gpcs: readonly Gpc[]) => listed(gpcs.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)));
-
-function listed(names: readonly string[]): string {
-  return names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
-}
 
 /** What a plan is about, in a few words. */
 function aboutOf(plan: Planned): string {

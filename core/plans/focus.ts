@@ -1,5 +1,6 @@
 import { type OtherNeedKind, otherNeedName, readSkill } from "#core/mastery";
 import { type Gpc, spellingsOfSound, splitGpc, usualGpc } from "#core/phonics";
+import { listed } from "#core/saying";
 import { findWords, type Lexicon, minimalPairs, type Word } from "#core/words";
 import { type Focus, kindOfFocus } from "./focus-kind.ts";
 import type { SchoolWays } from "./how-to.ts";
@@ -17,9 +18,6 @@ export function focusName(focus: Focus): string {
     return `the words ${listed(words.map((id) => `“${readSkill(id).thing}”`))}`;
   return listed([...new Set(focus.map(otherNeedName))]);
 }
-
-const listed = (names: readonly string[]) =>
-  names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
 
 /** The two of a pair that is mixed up, and whether it is sounds or spellings; undefined for everything else. */
 function pairOf(

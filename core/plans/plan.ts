@@ -1,6 +1,6 @@
 import { defaultSettings } from "#core/checks";
 import { type Gpc, withImplied } from "#core/phonics";
-import { plural } from "#core/saying";
+import { listed, plural } from "#core/saying";
 import { findWords, type KnownBy, type Lexicon, type MadeUp, type Word } from "#core/words";
 import { Filler, type SessionChild, type ShelfEntry } from "./fill.ts";
 import { soundsOfFocus, spellingsOfFocus, wordsOfFocus } from "./focus.ts";
@@ -11,7 +11,7 @@ import type { Doer, PartKind } from "./part-kinds.ts";
 import { type GroupReader, helpWith } from "./reads.ts";
 import { type Routine, teachesNew, USUAL } from "./routine.ts";
 import { shippedRoutines } from "./shipped.ts";
-import { whatWouldHelp } from "./short.ts";
+import { whatWouldHelp, wordsForMost } from "./short.ts";
 
 export interface SessionPart {
   readonly kind: PartKind;
@@ -107,15 +107,19 @@ function tooFew(from: {
   readonly lexicon: Lexicon;
   readonly known: ReadonlySet<Gpc>;
   readonly targets: readonly Gpc[];
+  readonly readers: readonly GroupReader[];
 }): string[] {
-  const { lexicon, known, targets } = from;
-  return targets.flatMap((target) => {
+  const { lexicon, known, targets, readers } = from;
+  const says = targets.flatMap((target) => {
     const others = targets.filter((gpc) => gpc !== target);
     const few = fewWords(practiceWords(lexicon, new Set([...known, ...others]), target).length, target);
     if (!few) return [];
     const opener = whatWouldHelp(lexicon, { known, targets });
     return [opener ? `${few} ${plural(opener.words, "more word")} would fit with ${shown(opener.gpc)} known.` : few];
   });
+  if (says.length === 0) return says;
+  const { words, without } = wordsForMost(lexicon, { readers, targets });
+  return words.length === 0 ? says : [...says, `Most can read ${listed(words)} (not yet: ${listed(without)}).`];
 }
 
 /** What a session teaches: one spelling or two. */
@@ -184,7 +188,7 @@ export function planSession(wanted: PlanWanted): SessionPlan {
   );
   // Words of a shape, and whole words, are not chosen by a spelling.
   const about = focus.length === 0 || own ? targetsOf({ target, second }) : [];
-  const remarks = tooFew({ lexicon, known: wanted.known, targets: about });
+  const remarks = tooFew({ lexicon, known: wanted.known, targets: about, readers: wanted.readers ?? [] });
   if (isReplaced) remarks.push("This school uses no made-up words: words are read in their place.");
   const parts = routine.parts.map(({ kind, minutes, who, how, marks }): SessionPart => {
     const { items, each, remark } = filler.fill(kind, minutes);

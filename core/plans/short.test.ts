@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
+import { listed } from "#core/saying";
 import { findWords, readLexicon } from "#core/words";
-import { planSession, whatWouldHelp } from "./index.ts";
+import { planSession, whatWouldHelp, wordsForMost } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const letters = [..."satpinm"].map((letter) => `${letter}=${letter}`);
@@ -24,4 +25,33 @@ test("where few words fit, the one spelling for which most wait is named, and th
 
 test("nothing is named where hardly a word waits for one spelling alone", () => {
   expect(whatWouldHelp(lexicon, { known: new Set(), targets: ["oi=oi"] })).toBeUndefined();
+});
+
+test("words that most can read are offered with who cannot, never what all or only half of them can", () => {
+  const reader = (name: string, more: readonly string[]) => ({ name, reads: new Set([...letters, ...more]) });
+  const readers = [
+    reader("Ada M.", ["k=k", "l=l", "b=b"]),
+    reader("Ben T.", ["k=k", "l=l"]),
+    reader("Cy W.", ["l=l"]),
+    reader("Di P.", ["k=k"]),
+  ];
+  const { words, without } = wordsForMost(lexicon, { readers, targets: ["oi=oi"] });
+  expect(words.length).toBeGreaterThan(0);
+  expect(words.length).toBeLessThanOrEqual(6);
+  for (const word of words) {
+    const gpcs = lexicon.find(word)[0]?.units.map(({ gpc }) => gpc) ?? [];
+    const can = readers.filter(({ reads }) => gpcs.every((gpc) => gpc === "oi=oi" || reads.has(gpc)));
+    expect([can.length > 2, can.length < 4], word).toEqual([true, true]);
+    for (const { name } of readers.filter((one) => !can.includes(one))) expect(without).toContain(name);
+  }
+  expect(
+    wordsForMost(lexicon, { readers: [reader("Ada M.", []), reader("Ben T.", [])], targets: ["oi=oi"] }),
+  ).toEqual({
+    ...{ words: [], without: [] },
+  });
+  const { remarks } = planSession({
+    ...{ known: new Set(letters), readers, target: "oi=oi", revisit: [], lexicon, sentences: [], exceptionWords: [] },
+    seed: 1,
+  });
+  expect(remarks).toContain(`Most can read ${listed(words)} (not yet: ${listed(without)}).`);
 });

@@ -1,5 +1,6 @@
 import { type Gpc, withImplied } from "#core/phonics";
-import type { Lexicon } from "#core/words";
+import { findWords, type Lexicon } from "#core/words";
+import type { GroupReader } from "./reads.ts";
 
 /** A spelling that would open words for practice, and how many. */
 export interface Opener {
@@ -32,4 +33,40 @@ export function whatWouldHelp(
     undefined,
   );
   return best;
+}
+
+/** Words that most of a group can read, and who cannot. */
+export interface ForMost {
+  readonly words: readonly string[];
+  /** Readers who cannot read all of them, by name. */
+  readonly without: readonly string[];
+}
+
+const MOST_OFFERED = 6;
+
+/**
+ * Words with a target that more than half of these readers can read but not all of them, with all targets taught: those that most can
+ * read first, short and common ones before others. None where everyone can read the same.
+ */
+export function wordsForMost(
+  lexicon: Lexicon,
+  { readers, targets }: { readonly readers: readonly GroupReader[]; readonly targets: readonly Gpc[] },
+): ForMost {
+  const withTargets = readers.map(({ name, reads }) => ({ name, reads: withImplied([...reads, ...targets]) }));
+  const anyone = new Set(withTargets.flatMap(({ reads }) => [...reads]));
+  const found = targets.flatMap((target) => findWords({ lexicon, known: anyone, target }));
+  const judged = [...new Map(found.map((word) => [word.text, word])).values()].map(({ text, units }) => {
+    const cannot = withTargets.filter(({ reads }) => units.some(({ gpc, sound }) => sound !== "" && !reads.has(gpc)));
+    return { text, cannot };
+  });
+  const offered = judged
+    .filter(({ cannot }) => cannot.length > 0 && cannot.length * 2 < readers.length)
+    .toSorted((one, other) => one.cannot.length - other.cannot.length)
+    .slice(0, MOST_OFFERED);
+  return {
+    words: offered.map(({ text }) => text),
+    without: readers
+      .map(({ name }) => name)
+      .filter((name) => offered.some(({ cannot }) => cannot.some((one) => one.name === name))),
+  };
 }

@@ -1,4 +1,4 @@
-import { form, plural } from "#core/saying";
+import { form, listed, plural } from "#core/saying";
 import { sameName } from "./roster.ts";
 
 /** A class as a new school year finds it. */
@@ -125,5 +125,5 @@ export function saysYear(plan: YearPlan, children: readonly YearChild[]): string
     ...(changed > 0 ? [`${plural(changed, "child changes", "children change")} class`] : []),
     `${left === 0 ? "no child leaves" : plural(left, "child leaves", "children leave")} the school`,
   ];
-  return `${parts.slice(0, -1).join(", ")} and ${parts.at(-1)}.`;
+  return `${listed(parts)}.`;
 }

@@ -1,4 +1,5 @@
 /** How counts and days are put into words, everywhere alike. */
 export * from "./day.ts";
+export * from "./listed.ts";
 export * from "./plural.ts";
 export * from "./time.ts";

@@ -1,4 +1,5 @@
 import { showGrapheme, splitGpc } from "#core/phonics";
+import { listed } from "#core/saying";
 import { kindsOfPart } from "../kinds.ts";
 import type { PartKind } from "../part-kinds.ts";
 import { readOf, type SessionPart } from "../plan.ts";
@@ -73,6 +74,3 @@ export function toldOf(
     note: [...stumbled, ...all].join(" ").slice(0, 1000),
   };
 }
-
-const listed = (names: readonly string[]) =>
-  names.length < 2 ? names.join("") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;

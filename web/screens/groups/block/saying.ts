@@ -1,7 +1,7 @@
 import type { BlockSessionView } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { waysSay } from "#core/plans";
-import { timeInWords } from "#core/saying";
+import { listed, timeInWords } from "#core/saying";
 
 type Point = BlockSessionView["points"][number];
 
@@ -18,9 +18,7 @@ const written = (gpc: string): string => showGrapheme(splitGpc(gpc).grapheme);
 
 /** Names as one lists them: `Ada, Ben and Cy`. */
 function namesOf(ids: readonly string[], nameOf: (id: string) => string | undefined): string {
-  const names = ids.flatMap((id) => nameOf(id) ?? []);
-  const last = names.at(-1) ?? "";
-  return names.length < 2 ? last : `${names.slice(0, -1).join(", ")} and ${last}`;
+  return listed(ids.flatMap((id) => nameOf(id) ?? []));
 }
 
 /** Why a point is in a session, in a sentence. */
