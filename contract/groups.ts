@@ -161,7 +161,8 @@ const sessionView = z.object({
   /** What every child of the group can read, and the exception words taught so far. */
   known: z.array(gpc),
   wholes: z.array(z.string()),
-  share: z.object({ endsOn: day, createdAt: instant }).nullable(),
+  /** Its link, with when it was opened last. */
+  share: z.object({ endsOn: day, createdAt: instant, openedAt: instant.nullable() }).nullable(),
   reports: z.array(report),
   /** The group is closed: nothing new is planned for it. */
   closed: z.boolean(),

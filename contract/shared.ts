@@ -20,6 +20,16 @@ export const shareSession = {
   answer: z.object({ token: z.string(), endsOn: day }),
 } as const satisfies Endpoint;
 
+/** Links of sessions that lead somewhere today, the one that ends first before others. */
+export const listShares = {
+  method: "GET",
+  path: "/api/shares",
+  may: { by: "lead" },
+  answer: z.array(
+    z.object({ sessionId: id, groupName: z.string(), heldOn: day, endsOn: day, openedAt: instant.nullable() }),
+  ),
+} as const satisfies Endpoint;
+
 /** Ends the link of a session at once. */
 export const unshareSession = {
   method: "DELETE",

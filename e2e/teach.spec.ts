@@ -21,19 +21,32 @@ async function throughPart(page: Page): Promise<void> {
 }
 
 const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
-test("a whole session of each routine that ships, by keys alone: every mark is there once, and the report is written", async ({
+test("a whole session of each routine that ships, by keys alone: another device follows, every mark is there once, and the report is written", async ({
   page,
   school,
+  browser,
 }) => {
   test.setTimeout(300_000);
   const group = await groupNamed(school, "Brick hods");
+  const other = await (await browser.newContext()).newPage();
+  /** What stands on the adult's side stands on the other device too. */
+  const follows = async () => {
+    const shown = await now(page).getByTestId("card").allTextContents();
+    await expect.poll(() => other.getByTestId("card").allTextContents()).toEqual(shown);
+  };
   for (const routine of routines) {
     const id = await plan(school, group, { routine });
     const { plan: made } = await school.get<{ plan: { parts: readonly { kind: string }[] } }>(`/api/sessions/${id}`);
     await page.goto(`${school.base}/sessions/${id}/teach`);
     await page.getByRole("button", { name: "Begin" }).focus();
     await page.keyboard.press("Enter");
+    await page.keyboard.press("v");
+    await page.getByRole("button", { name: "Get a code for another device" }).press("Enter");
+    const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
+    await page.keyboard.press("Escape");
+    await other.goto(`${school.base}/look?code=${code}`);
     for (const [at] of made.parts.entries()) {
+      await follows();
       await throughPart(page);
       if (at < made.parts.length - 1) await page.keyboard.press("ArrowDown");
     }
@@ -50,7 +63,9 @@ test("a whole session of each routine that ships, by keys alone: every mark is t
     const session = await school.get<{ reports: readonly { came: string[]; note: string }[] }>(`/api/sessions/${id}`);
     expect(session.reports[0]?.came).toHaveLength(group.members.length);
     expect(session.reports[0]?.note).toContain("stumbled over");
+    await expect(other.getByRole("heading", { name: "That was all." })).toBeVisible();
   }
+  await other.context().close();
 });
 
 test.describe("on a tablet, by touch", () => {
@@ -298,6 +313,14 @@ test("whoever has the link teaches from a phone, reloads, and all marks come wit
   expect(answers.map(({ help }) => help).sort()).toContain("hint");
   await page.goto(`${school.base}/sessions/${id}`);
   await expect(page.getByText("Wyn D.").first()).toBeVisible();
+  // The lead sees that it was opened, and ends it among all links.
+  await page.goto(`${school.base}/settings/people`);
+  const links = page.getByRole("listitem").filter({ hasText: "opened today" });
+  await expect(links).toContainText("Brick hods");
+  await expectAccessible(page);
+  await links.getByRole("button", { name: /^Switch off the link to Brick hods/ }).click();
+  await expect(links).toHaveCount(0);
+  expect((await fetch(`${school.base}/api/shared/${token}`)).status).toBe(404);
 });
 
 test("two adults teach the same session: each is told of the other, all marks are kept, both go on", async ({

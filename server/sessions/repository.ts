@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, between, desc, eq, gt, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import { and, between, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
 import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark } from "#contract";
 import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
@@ -40,7 +40,7 @@ export async function view(inside: Inside, id: string): Promise<SessionView | un
     point: (await pointsHere(inside))(row.plan.target),
     known: row.known,
     wholes: row.wholes,
-    share: share ? { endsOn: share.endsOn, createdAt: share.createdAt } : null,
+    share: share ? { endsOn: share.endsOn, createdAt: share.createdAt, openedAt: share.openedAt } : null,
     reports,
     closed: group?.closed ?? false,
     since: reports.length > 0 ? null : await reportedSince(inside, row),
@@ -173,6 +173,24 @@ export async function countPlaces(inside: Inside, sessionIds: readonly string[])
 /** The link of a session, or undefined. */
 export async function shareOf(inside: Inside, sessionId: string) {
   return (await inside.select().from(t.shares).where(eq(t.shares.sessionId, sessionId)))[0];
+}
+
+/** Links that lead somewhere on a day, the one that ends first before others. */
+export async function listShares(inside: Inside, today: string) {
+  return inside
+    .select({
+      ...{ sessionId: t.shares.sessionId, endsOn: t.shares.endsOn, openedAt: t.shares.openedAt },
+      ...{ heldOn: t.sessions.heldOn, groupId: t.sessions.groupId },
+    })
+    .from(t.shares)
+    .innerJoin(t.sessions, eq(t.sessions.id, t.shares.sessionId))
+    .where(and(gte(t.shares.endsOn, today), isNull(t.sessions.removedAt)))
+    .orderBy(t.shares.endsOn, t.sessions.heldOn);
+}
+
+/** Keeps when a link was opened. */
+export async function openedShare(inside: Inside, sessionId: string, openedAt: string): Promise<void> {
+  await inside.update(t.shares).set({ openedAt }).where(eq(t.shares.sessionId, sessionId));
 }
 
 /** Ids of the sessions that have a link. */

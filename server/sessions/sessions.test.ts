@@ -13,6 +13,7 @@ import {
   getShared,
   getToday,
   listSessions,
+  listShares,
   markTaught,
   planNewSession,
   removeReport,
@@ -175,6 +176,7 @@ describe("a link", () => {
 
   test("shows the card and nothing more; only its hash is kept", async () => {
     const { token } = await make();
+    expect((await session()).share?.openedAt).toBeNull();
     const card = await house.ask(getShared, { params: { token } });
     // Absent: so that who came is said with one tap less.
     expect(Object.keys(card.members[0] ?? {})).toEqual(["id", "name", "absent"]);
@@ -182,6 +184,11 @@ describe("a link", () => {
       rows: { row: string }[];
     };
     expect(rows.rows[0]?.row).not.toContain(token);
+    // The teacher sees when it was opened, the lead all links that lead somewhere.
+    const opened = (await session()).share?.openedAt;
+    expect(opened).toBe(house.now?.toISOString() ?? opened);
+    expect(opened).not.toBeNull();
+    expect(await house.ask(listShares, {})).toMatchObject([{ sessionId, endsOn: "2026-11-22", openedAt: opened }]);
   });
   test("takes a report once, and its marks reach the log with the colleague's name", async () => {
     const { token } = await make();

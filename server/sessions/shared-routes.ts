@@ -2,6 +2,7 @@ import { randomBytes } from "node:crypto";
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import {
   getShared,
+  listShares,
   type PlanBody,
   type ReportBody,
   removeReport,
@@ -89,6 +90,12 @@ export function reportRoutes({ serve, shipped }: Domain): void {
     return { token, endsOn: body.endsOn };
   });
 
+  serve(listShares, async ({ school, now }) => {
+    const names = new Map((await school.groups.list()).map((group) => [group.id, group.name]));
+    const shares = await school.sessions.listShares(await school.settings.dayOf(now));
+    return shares.map(({ groupId, ...share }) => ({ ...share, groupName: names.get(groupId) ?? "" }));
+  });
+
   serve(unshareSession, async ({ params, school }) => {
     await school.sessions.deleteShare((await mustSession(school, params.id)).id);
     return { done: true as const };
@@ -109,26 +116,32 @@ export function reportRoutes({ serve, shipped }: Domain): void {
     return { done: true as const };
   });
 
-  serve(getShared, async ({ params, school, now }) => {
-    const { share, session } = await open(school, params.token, now);
-    return {
-      sessionId: session.id,
-      groupName: session.groupName,
-      heldOn: session.heldOn,
-      today: await school.settings.dayOf(now),
-      timeZone: await school.settings.zone(),
-      endsOn: share.endsOn,
-      members: session.members.map(({ id, name, absent }) => ({ id, name, absent })),
-      targets: session.targets,
-      plan: session.plan,
-      point: session.point,
-      known: session.known,
-      texts: await textsOf(school, session.plan),
-      splits: await school.words.list(),
-      letterShapes: (await school.settings.read()).checks.letterShapes,
-      reports: session.reports.map(({ by, at }) => ({ by, at })),
-    };
-  });
+  serve(
+    getShared,
+    async ({ params, school, now }) => {
+      const { share, session } = await open(school, params.token, now);
+      await school.sessions.openedShare(session.id, now.toISOString());
+      return {
+        sessionId: session.id,
+        groupName: session.groupName,
+        heldOn: session.heldOn,
+        today: await school.settings.dayOf(now),
+        timeZone: await school.settings.zone(),
+        endsOn: share.endsOn,
+        members: session.members.map(({ id, name, absent }) => ({ id, name, absent })),
+        targets: session.targets,
+        plan: session.plan,
+        point: session.point,
+        known: session.known,
+        texts: await textsOf(school, session.plan),
+        splits: await school.words.list(),
+        letterShapes: (await school.settings.read()).checks.letterShapes,
+        reports: session.reports.map(({ by, at }) => ({ by, at })),
+      };
+    },
+    // It is written down that the link was opened.
+    { apart: true },
+  );
 
   serve(reportShared, async ({ params, body, school, now }) => {
     const { session } = await open(school, params.token, now);

@@ -325,6 +325,8 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       countPlaces: () => other.sessions.countPlaces([sessionId]),
       shareOf: () => other.sessions.shareOf(sessionId),
       sharedIds: () => other.sessions.sharedIds(),
+      listShares: () => other.sessions.listShares(today),
+      openedShare: () => other.sessions.openedShare(sessionId, mark.markedAt),
       setShare: () => other.sessions.setShare(sessionId, "hash", today),
       deleteShare: () => other.sessions.deleteShare(sessionId),
       shareByHash: () => other.sessions.shareByHash("hash"),

@@ -251,6 +251,8 @@ export const shares = pgTable(
     /** SHA-256 of the token, in hex. The token itself is not kept. */
     tokenHash: text("token_hash").notNull(),
     endsOn: date("ends_on").notNull(),
+    /** When it was opened last; null while no one has. */
+    openedAt: at("opened_at"),
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
   },
   (table) => [

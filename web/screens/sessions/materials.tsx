@@ -233,7 +233,7 @@ function Needed({ laid, readers }: { laid: Materials; readers: number }) {
     laid.writes.words + laid.writes.sentences > 0 && plural(readers, "sheet to write on", "sheets to write on"),
     ...laid.texts.map((title) =>
       shelf.data && !shelf.data.some((text) => text.title === title)
-        ? `the text “${title}”, which is not on the shelf any more`
+        ? `the text “${title}”, which is not on the shelf`
         : `the text “${title}”, printed from Texts`,
     ),
   ].filter((one): one is string => Boolean(one));

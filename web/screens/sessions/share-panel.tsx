@@ -1,9 +1,9 @@
 import { addDays, lightFormat, parseISO } from "date-fns";
 import { useState } from "react";
 import { type SessionView, shareSession, unshareSession } from "#contract";
-import { shortDay } from "#core/saying";
+import { nearDay, shortDay } from "#core/saying";
 import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
-import { todayHere } from "#web/device/clock.ts";
+import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";
@@ -58,8 +58,8 @@ export function SharePanel({
     <Sheet open onClose={onClose} title="Share with a colleague">
       <div className="flex flex-col gap-3">
         <p>
-          Whoever has the link sees this one card with first names and initials, and can say what happened. It leads
-          nowhere else.
+          Whoever has the link sees this one card with first names and initials, can teach from it, and can say what
+          happened. It leads nowhere else.
         </p>
         <TextField
           label="Works until"
@@ -88,8 +88,11 @@ export function SharePanel({
         )}
         {session.share && !link && (
           <p className="text-soft">
-            A link is on until {shortDay(session.share.endsOn, todayHere())}. For safety it is not kept here; a new
-            one replaces it.
+            A link is on until {shortDay(session.share.endsOn, todayHere())};{" "}
+            {session.share.openedAt
+              ? `it was opened last ${nearDay(dayOfInstant(session.share.openedAt), todayHere())}`
+              : "no one has opened it yet"}
+            . For safety it is not kept here; a new one replaces it.
           </p>
         )}
         <div className="flex flex-wrap justify-end gap-2">

@@ -22,8 +22,8 @@ export function TextItem({ title }: { title: string }) {
       </p>
       {data && !text && (
         <p role="status" className="no-print mt-1 text-damson">
-          No text of this name is on the shelf any more. <strong>Others</strong> takes one that these children can
-          read; the rest of the plan stands.
+          No text of this name is on the shelf. <strong>Others</strong> takes one that these children can read; the
+          rest of the plan stands.
         </p>
       )}
     </div>

@@ -86,8 +86,8 @@ export function Now({ desk, teaching, nameOf, text, marksWords, onSay, isTextGon
             )}
             {isTextGone && (
               <p role="status" className="max-w-prose text-center text-soft">
-                No text of this name is on the shelf any more. Read it from paper if you have it, or go on; the rest
-                of the session stands.
+                No text of this name is on the shelf. Read it from paper if you have it, or go on; the rest of the
+                session stands.
               </p>
             )}
             <ChildFace face={isTextGone ? nothing : desk.face} room="desk" onDeed={desk.onDeed} />
