@@ -128,7 +128,7 @@ describe("the child's face on another device", () => {
     const code = await codeOf();
     await show(card);
     const text = await (await fetch(`${house.base}/api/faces/${code}`)).text();
-    expect(JSON.parse(text)).toEqual({ face: card });
+    expect(JSON.parse(text)).toEqual({ face: card, letterShapes: "written" });
     await expect(show({ show: "text", text: "sh", size: "letters", childName: "Ada M." })).resolves.toBeDefined();
     expect((await house.ask(getFace, { params: { code } })).face).toEqual(card);
     expect((await house.refused(showFace, { params: { id: uuid() }, body: { face: card } })).status).toBe(404);
