@@ -30,10 +30,11 @@ test("a whole session of each routine that ships, by keys alone: another device 
   const group = await groupNamed(school, "Brick hods");
   const other = await (await browser.newContext()).newPage();
   /** What stands on the adult's side stands on the other device too. */
-  const follows = async () => {
-    const shown = await now(page).getByTestId("card").allTextContents();
-    await expect.poll(() => other.getByTestId("card").allTextContents()).toEqual(shown);
-  };
+  const follows = () =>
+    expect(async () => {
+      const shown = await now(page).getByTestId("card").allTextContents();
+      expect(await other.getByTestId("card").allTextContents()).toEqual(shown);
+    }).toPass({ timeout: 15_000 });
   for (const routine of routines) {
     const id = await plan(school, group, { routine });
     const { plan: made } = await school.get<{ plan: { parts: readonly { kind: string }[] } }>(`/api/sessions/${id}`);

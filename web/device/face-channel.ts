@@ -48,21 +48,38 @@ export function useFace({ deskId, elsewhere, face, onDeed }: FaceWanted): void {
       channel.current = null;
     };
   }, []);
+  const newest = useRef(said);
+  const send = useRef(() => {});
   useEffect(() => {
+    newest.current = said;
     channel.current?.postMessage({ kind: "face", face: JSON.parse(said) } satisfies FaceMessage);
+    send.current();
+  }, [said]);
+  useEffect(() => {
     if (!elsewhere) return;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let here = true;
-    const tell = () =>
-      call(showFace, { params: { id: deskId }, body: { face: JSON.parse(said) } }).catch(() => {
-        if (here) timer = setTimeout(tell, AGAIN_MS);
-      });
+    let [here, busy, told] = [true, false, ""];
+    // One after the other: of two on their way at once the older could arrive last, and would stay.
+    const tell = async () => {
+      if (busy) return;
+      busy = true;
+      while (here && told !== newest.current) {
+        const now = newest.current;
+        try {
+          await call(showFace, { params: { id: deskId }, body: { face: JSON.parse(now) } });
+          told = now;
+        } catch {
+          await new Promise((done) => setTimeout(done, AGAIN_MS));
+        }
+      }
+      busy = false;
+    };
+    send.current = () => void tell();
     void tell();
     return () => {
       here = false;
-      clearTimeout(timer);
+      send.current = () => {};
     };
-  }, [said, elsewhere, deskId]);
+  }, [elsewhere, deskId]);
 }
 
 /** A code under which another device shows the child's face of this desk. Throws with the reason in words. */
