@@ -1,6 +1,6 @@
 import type { Locator, Page } from "@playwright/test";
 import { expect, expectAccessible, type School, test } from "./school.ts";
-import { answersOf, begin, groupNamed, now, part, plan } from "./teaching.ts";
+import { answersOf, begin, groupNamed, lookOf, now, part, plan } from "./teaching.ts";
 
 /** A session with these parts alone. */
 async function withParts(school: School, groupName: string, parts: readonly object[]): Promise<string> {
@@ -39,12 +39,8 @@ test("tiles are laid on boxes by mouse and by keys on another device, looked at,
 }) => {
   const id = await withParts(school, "Brick hods", [{ kind: "build", items: ["ship", "rain"] }]);
   await begin(page, school, id);
-  await page.getByRole("button", { name: "What the children see" }).click();
-  await page.getByRole("button", { name: "Get a code for another device" }).click();
-  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
-  await page.keyboard.press("Escape");
   const other = await (await browser.newContext()).newPage();
-  await other.goto(`${school.base}/look?code=${code}`);
+  await other.goto(await lookOf(page, school));
   // The word is heard: it stands on the adult's side alone, in boxes on both.
   await expect(boxes(other)).toHaveCount(3);
   await expect(other.getByTestId("say")).toHaveCount(0);
@@ -281,11 +277,8 @@ test("the letters are the school's: printed ones stand on both sides, on another
   await begin(page, school, id);
   const family = (at: Page) => at.getByTestId("card").evaluate((card) => getComputedStyle(card).fontFamily);
   await expect.poll(() => family(page)).toMatch(/^"Atkinson Hyperlegible"/);
-  await page.getByRole("button", { name: "What the children see" }).click();
-  await page.getByRole("button", { name: "Get a code for another device" }).click();
-  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
   const other = await (await browser.newContext()).newPage();
-  await other.goto(`${school.base}/look?code=${code}`);
+  await other.goto(await lookOf(page, school));
   await expect.poll(() => family(other)).toMatch(/^"Atkinson Hyperlegible"/);
   expect(await other.evaluate(() => document.fonts.check('40px "Atkinson Hyperlegible"'))).toBe(true);
   await other.context().close();

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
-import { answersOf, begin, groupNamed, marksHere, now, part, plan } from "./teaching.ts";
+import { answersOf, begin, groupNamed, lookOf, marksHere, now, part, plan } from "./teaching.ts";
 
 // The server is ended in the middle of one of these.
 test.use({ alone: true, serviceWorkers: "allow" });
@@ -41,11 +41,7 @@ test("a whole session of each routine that ships, by keys alone: another device 
     await page.goto(`${school.base}/sessions/${id}/teach`);
     await page.getByRole("button", { name: "Begin" }).focus();
     await page.keyboard.press("Enter");
-    await page.keyboard.press("v");
-    await page.getByRole("button", { name: "Get a code for another device" }).press("Enter");
-    const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
-    await page.keyboard.press("Escape");
-    await other.goto(`${school.base}/look?code=${code}`);
+    await other.goto(await lookOf(page, school));
     for (const [at] of made.parts.entries()) {
       await follows();
       await throughPart(page);
@@ -216,12 +212,8 @@ test("the children's screen on another device by a code; it ends with the sessio
   const group = await groupNamed(school, "Brick hods");
   const id = await plan(school, group);
   await begin(page, school, id);
-  await page.getByRole("button", { name: "What the children see" }).click();
-  await page.getByRole("button", { name: "Get a code for another device" }).click();
-  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
-  await page.keyboard.press("Escape");
   const other = await (await browser.newContext()).newPage();
-  await other.goto(`${school.base}/look?code=${code}`);
+  await other.goto(await lookOf(page, school));
   await expect(other.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");
   await page.keyboard.press("1");
   await expect(other.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");

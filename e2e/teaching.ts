@@ -64,3 +64,12 @@ export const begin = async (page: Page, school: School, id: string) => {
 export const part = (page: Page, name: RegExp) =>
   page.getByRole("list", { name: "Parts" }).getByRole("button", { name }).first().click();
 export const now = (page: Page) => page.getByRole("region", { name: "Now" });
+
+/** Gets a code for another device, by keys. @returns where that shows what the children see */
+export async function lookOf(page: Page, school: School): Promise<string> {
+  await page.keyboard.press("v");
+  await page.getByRole("button", { name: "Get a code for another device" }).press("Enter");
+  const code = ((await page.locator("output").textContent()) ?? "").replaceAll(/\D/g, "");
+  await page.keyboard.press("Escape");
+  return `${school.base}/look?code=${code}`;
+}

@@ -1,6 +1,8 @@
 import { type CSSProperties, lazy, Suspense } from "react";
 import type { ChildLetters, FaceBody, FaceDeed } from "#contract";
 
+import { askedBy } from "./asked-by.ts";
+
 const BoardFace = lazy(() => import("./board-face.tsx").then((module) => ({ default: module.BoardFace })));
 
 /** How much of the window the child's face may take: all of it, or the upper part of the desk. */
@@ -136,7 +138,7 @@ export function ChildFace({
         >
           {face.text}
         </div>
-        {face.answers && <Choices item={face.text.slice(0, 200)} choices={face.answers} {...{ room, onDeed }} />}
+        {face.answers && <Choices item={askedBy(face) ?? ""} choices={face.answers} {...{ room, onDeed }} />}
       </div>
     );
   return <Choices {...{ ...face, room, onDeed }} />;

@@ -21,6 +21,7 @@ import {
 } from "#core/plans";
 import type { Lexicon, Unit } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
+import { askedBy } from "#web/parts/asked-by.ts";
 import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, lineWords, type Support, supports } from "./turn-face.ts";
 import type { TaughtSession, Teaching } from "./use-teach.ts";
 
@@ -166,8 +167,7 @@ export function useDesk(wanted: {
   const onDeed = (deed: FaceDeed) => {
     if ("laid" in deed) {
       if (deed.item === boardItem && board) setLaid(laidOn(board, deed.laid));
-    } else if (face.show === "passage" || (face.show === "choices" && face.item === deed.item))
-      setTapped(deed.choice);
+    } else if (deed.item === askedBy(face)) setTapped(deed.choice);
   };
   // What was built in place of a word is what was written.
   const built = board?.look === "boxes" && laid && !laid.every((at) => at === null) ? wordOn(board, laid) : "";

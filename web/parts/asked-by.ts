@@ -1,0 +1,7 @@
+import type { FaceBody } from "#contract";
+
+/** What a tap at a face answers: late taps of the item before it are told by it. Undefined where nothing can be tapped. */
+export function askedBy(face: FaceBody): string | undefined {
+  if (face.show === "choices" || face.show === "board") return face.item;
+  return face.show === "passage" && face.answers ? face.text.slice(0, 200) : undefined;
+}
