@@ -2,7 +2,7 @@
 // `types`, `unit` and `e2e` run a part of it alone; what follows `--` of unit and e2e is handed on to their runners.
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { chromium } from "./chromium.mjs";
 import { build, installPackages, root, run, serverFile } from "./prepare.mjs";
 
@@ -102,9 +102,21 @@ if (wanted("e2e")) {
   await part("end-to-end", () => step("end-to-end tests", "npx", ["playwright", "test", ...handedOn]));
 }
 
+const read = (file) =>
+  existsSync(join(results, file)) ? JSON.parse(readFileSync(join(results, file), "utf8")) : undefined;
+
+/** Which unit tests failed and why, once more at the end: of a long run often nothing but its end is kept. */
+function unitFailures() {
+  return (read("unit.json")?.testResults ?? []).flatMap(({ name, status, message, assertionResults }) => {
+    const file = relative(root, name);
+    const tests = assertionResults.filter((one) => one.status === "failed");
+    // A file that could not even be read has no tests.
+    if (tests.length === 0) return status === "failed" ? [`${file}\n${message}`] : [];
+    return tests.map((one) => `${file} › ${one.fullName}\n${one.failureMessages.join("\n")}`);
+  });
+}
+
 function counts() {
-  const read = (file) =>
-    existsSync(join(results, file)) ? JSON.parse(readFileSync(join(results, file), "utf8")) : undefined;
   const unit = read("unit.json");
   const e2e = read("e2e.json")?.stats;
   return {
@@ -113,6 +125,7 @@ function counts() {
   };
 }
 
+for (const failure of unitFailures()) console.log(`\n✘ ${failure.split("\n").slice(0, 30).join("\n    ")}`);
 const { passed, failed: failures } = counts();
 console.log("\nSeconds, and what each part should take:");
 for (const [name, seconds] of Object.entries(took))

@@ -131,6 +131,25 @@ export function rulesFor(inPlay: readonly Learner[], wanted: GroupsWanted): Rule
       const [first, last] = yearsOf(members);
       if (last - first > (limits.yearsApart ?? Number.POSITIVE_INFINITY))
         return { why: `${said}, and are too many years apart.`, helps: ["Allow more years in a group."] };
+      return lock >= 0 && all.some((place) => lockOf(place) < 0) ? whyNotBesideLocked(lock, all) : undefined;
+    }
+
+    /** A lock that breaks a limit is the teacher's own; whoever would only come along breaks none. */
+    function whyNotBesideLocked(lock: number, all: readonly number[]): Pick<Unkept, "why" | "helps"> | undefined {
+      const said = "{0} and {1} are to be together, and one of them is locked in a group";
+      const helps = ["Unlock one of them."];
+      const locked = inGroups.filter((place) => lockOf(place) === lock).flatMap((place) => sets.get(place) ?? []);
+      const everyone = [...new Set([...locked, ...all])];
+      if (everyone.length > sizes.most)
+        return { why: `${said} that would hold ${everyone.length}, and a group holds ${sizes.most}.`, helps };
+      if (apart.some(([a, b]) => everyone.includes(a) && everyone.includes(b)))
+        return { why: `${said} with a child to be kept apart from.`, helps };
+      const members = everyone.map((place) => inPlay[place] as Learner);
+      if (limits.withinClasses && new Set(members.map(({ classId }) => classId)).size > 1)
+        return { why: `${said} with another class.`, helps };
+      const [first, last] = yearsOf(members);
+      if (last - first > (limits.yearsApart ?? Number.POSITIVE_INFINITY))
+        return { why: `${said} that is too many years apart.`, helps };
       return undefined;
     }
   }

@@ -1,6 +1,7 @@
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import { Button } from "./button.tsx";
 import { Sheet } from "./dialog.tsx";
+import { Fault } from "./page.tsx";
 
 const QrCode = lazy(() => import("./qr.tsx").then((module) => ({ default: module.QrCode })));
 
@@ -75,11 +76,7 @@ export function FacePanel({
             The other device shows what is to be read and nothing else, and no one signs in on it. The code ends with
             this check, reading or session.
           </p>
-          {trouble && (
-            <p role="alert" className="text-damson">
-              {trouble}
-            </p>
-          )}
+          <Fault>{trouble}</Fault>
         </div>
       </div>
     </Sheet>

@@ -128,3 +128,13 @@ export function Trouble({ error }: { error: unknown }) {
     </div>
   );
 }
+
+/** What could not be done, where it was asked: said aloud as it appears; nothing while all is well. */
+export function Fault({ children, className = "" }: { children: ReactNode; className?: string }) {
+  if (!children) return null;
+  return (
+    <p role="alert" className={`rounded-md bg-damson-pale px-3 py-2 ${className}`}>
+      {children}
+    </p>
+  );
+}

@@ -20,7 +20,7 @@ import { stampNow } from "#web/device/clock.ts";
 import { keep } from "#web/device/pages.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { NamePlan, savePlan } from "./name-plan.tsx";
@@ -213,11 +213,7 @@ export function PlanEditor({ chosen, school, presets }: PlanWanted) {
           </Button>
         )}
       </div>
-      {trouble && (
-        <p role="alert" className="mt-3 text-damson">
-          {trouble}
-        </p>
-      )}
+      <Fault className="mt-3">{trouble}</Fault>
       <div className="mt-4 flex flex-wrap items-center gap-4">
         <Button
           shape="main"

@@ -9,6 +9,7 @@ import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
+import { Fault } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 
@@ -133,11 +134,7 @@ export function ChildDialog({
             </Choice>
           </div>
         )}
-        {errors.root && (
-          <p role="alert" className="text-damson">
-            {errors.root.message}
-          </p>
-        )}
+        <Fault>{errors.root?.message}</Fault>
         <div className="flex justify-between gap-2">
           <span>{child && <Button onClick={archive}>Archive</Button>}</span>
           <span className="flex gap-2">

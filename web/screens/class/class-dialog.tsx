@@ -10,6 +10,7 @@ import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
+import { Fault } from "#web/parts/page.tsx";
 
 interface Fields {
   name: string;
@@ -99,11 +100,7 @@ export function ClassDialog({
             ))}
           </Choice>
         )}
-        {errors.root && (
-          <p role="alert" className="text-damson">
-            {errors.root.message}
-          </p>
-        )}
+        <Fault>{errors.root?.message}</Fault>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" shape="main" working={isSubmitting}>

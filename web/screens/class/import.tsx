@@ -11,7 +11,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
 import { Choice, TextArea } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Page, Waiting } from "#web/parts/page.tsx";
+import { Fault, Page, Waiting } from "#web/parts/page.tsx";
 import type { RosterRead, RosterWorker } from "#web/workers/roster.worker.ts";
 
 const example = "name\tclass\tnote\nAda M.\tKiln\t\nBen T.\tKiln\tglasses are due";
@@ -174,16 +174,8 @@ export function Screen() {
               </label>
             </div>
           </div>
-          {trouble && (
-            <p role="alert" className="mt-3 rounded-md bg-damson-pale px-3 py-2">
-              {trouble}
-            </p>
-          )}
-          {read?.trouble && (
-            <p role="alert" className="mt-3 rounded-md bg-damson-pale px-3 py-2">
-              {read.trouble}
-            </p>
-          )}
+          <Fault className="mt-3">{trouble}</Fault>
+          <Fault className="mt-3">{read?.trouble}</Fault>
           {read && (
             <>
               <div className="my-3 flex flex-wrap items-center gap-3">

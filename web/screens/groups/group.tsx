@@ -31,7 +31,7 @@ import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
 import { Opens } from "#web/parts/opens.tsx";
 import { sharedNeeds } from "#web/parts/other-needs.ts";
-import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
@@ -370,11 +370,7 @@ function PlanDialog({ group, onClose }: { group: GroupView; onClose: () => void 
           <option value="">what is needed next</option>
           <SpellingOptions gpcs={targets} />
         </Choice>
-        {trouble && (
-          <p role="alert" className="text-damson">
-            {trouble}
-          </p>
-        )}
+        <Fault>{trouble}</Fault>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button shape="main" disabled={!day} onClick={plan}>

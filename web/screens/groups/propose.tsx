@@ -18,7 +18,7 @@ import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { nextBest, openedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Empty, Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
 import { toast } from "#web/parts/toast.tsx";
 import { Board, type BoardGroup } from "./board.tsx";
@@ -291,11 +291,7 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
             }
             onChange={change}
           />
-          {trouble && (
-            <p role="alert" className="mt-3 rounded-md bg-damson-pale px-3 py-2">
-              {trouble}
-            </p>
-          )}
+          <Fault className="mt-3">{trouble}</Fault>
           <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-line bg-paper py-3">
             <Button shape="main" disabled={busy || groups.some((group) => group.name.trim() === "")} onClick={save}>
               Save these groups

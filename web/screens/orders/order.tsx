@@ -13,7 +13,7 @@ import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Fault, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
@@ -230,11 +230,7 @@ function Editor({ order }: { order: OrderView }) {
           </div>
         </div>
       )}
-      {problems.length > 0 && (
-        <p role="alert" className="mb-3 rounded-md bg-damson-pale px-3 py-2">
-          {problems[0]}
-        </p>
-      )}
+      <Fault className="mb-3">{problems[0]}</Fault>
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}

@@ -8,6 +8,7 @@ import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { BracketWord, Spelling } from "#web/parts/marks.tsx";
+import { Fault } from "#web/parts/page.tsx";
 import { SpellingRow } from "#web/parts/spelling-row.tsx";
 import { TextItem } from "./text-item.tsx";
 
@@ -262,11 +263,7 @@ function Editing({
             outOf="this part"
             onChange={setGpcs}
           />
-          {problem && (
-            <p role="alert" className="text-sm text-damson">
-              {problem}
-            </p>
-          )}
+          <Fault>{problem}</Fault>
         </div>
       ) : (
         <TextArea

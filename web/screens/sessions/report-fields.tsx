@@ -7,6 +7,7 @@ import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
+import { Fault } from "#web/parts/page.tsx";
 
 type Outcome = ReportBody["marks"][number]["outcome"];
 
@@ -161,11 +162,7 @@ export function ReportFields({ members, plan, by: firstBy, onSend, trouble }: Re
         onChange={(event) => setNote(event.target.value)}
         hint="Who still stumbled, and over what. Leave out what is private."
       />
-      {trouble && (
-        <p role="alert" className="rounded-md bg-damson-pale px-3 py-2">
-          {trouble}
-        </p>
-      )}
+      <Fault>{trouble}</Fault>
       <Button type="submit" shape="main" className="min-h-11" working={busy} disabled={by.trim() === ""}>
         Send what happened
       </Button>

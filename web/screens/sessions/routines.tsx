@@ -27,7 +27,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
 import { Choice, TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Page, Panel } from "#web/parts/page.tsx";
+import { Fault, Page, Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 /** How sessions are held here: routines that ship, and the school's own, made from them. */
@@ -276,11 +276,7 @@ function Edit({ from, onDone }: { from: KnownRoutine; onDone: (id?: string) => v
           </Choice>
         </div>
         <p role="status">{plural(minutesOfRoutine(routine), "minute")} in all.</p>
-        {(trouble ?? fault) && (
-          <p role="alert" className="text-sm text-damson">
-            {trouble ?? fault}
-          </p>
-        )}
+        <Fault>{trouble ?? fault}</Fault>
         <div className="flex gap-2">
           <Button shape="main" disabled={fault !== undefined} onClick={save}>
             Save

@@ -7,6 +7,7 @@ import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextField } from "#web/parts/field.tsx";
+import { Fault } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 const WEEK = 7;
@@ -68,11 +69,7 @@ export function SharePanel({
           value={endsOn}
           onChange={(event) => setEndsOn(event.target.value)}
         />
-        {trouble && (
-          <p role="alert" className="text-damson">
-            {trouble}
-          </p>
-        )}
+        <Fault>{trouble}</Fault>
         {link && (
           <div className="flex items-end gap-2">
             <div className="flex-1">

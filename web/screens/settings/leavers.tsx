@@ -8,7 +8,7 @@ import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { WholeField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Panel, Trouble } from "#web/parts/page.tsx";
+import { Fault, Panel, Trouble } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 /** Children who left: when each is to be erased by the school's rule, and the erasing of those who are due. */
@@ -124,11 +124,7 @@ function KeepingForm({ school }: { school: School }) {
       <Button type="submit" disabled={!changed}>
         Save
       </Button>
-      {problem && (
-        <p role="alert" className="w-full text-sm text-damson">
-          {problem}
-        </p>
-      )}
+      <Fault className="w-full">{problem}</Fault>
     </form>
   );
 }

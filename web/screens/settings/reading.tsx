@@ -7,7 +7,7 @@ import { saveOver } from "#web/device/both.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 const months = [
@@ -176,11 +176,7 @@ export function ReadingAims({ school }: { school: School }) {
             <p className="mt-2 text-sm text-soft">No aim yet for: {[...new Set(missing)].join(", ")}.</p>
           )}
         </section>
-        {problem && (
-          <p role="alert" className="text-damson">
-            {problem}
-          </p>
-        )}
+        <Fault>{problem}</Fault>
       </div>
     </Panel>
   );

@@ -7,7 +7,7 @@ import { saveOver } from "#web/device/both.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 type By = SecureWhenBody["by"];
@@ -92,11 +92,7 @@ export function SecurePanel({ school }: { school: School }) {
           </div>
         ))}
       </fieldset>
-      {problem && (
-        <p role="alert" className="mt-2 text-damson">
-          {problem}
-        </p>
-      )}
+      <Fault className="mt-2">{problem}</Fault>
       <p className="mt-3 text-sm text-soft">
         Whatever it is, the chance stands behind it.{" "}
         <Link to="/sure" className="underline">

@@ -10,7 +10,7 @@ import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 
 /** A new school year for all classes, in one step. */
@@ -258,11 +258,7 @@ function Plan({ school, everyone }: { school: School; everyone: readonly ChildVi
           Who leaves is archived: their records stay until you erase them, and Settings say when that is due. For a
           day all of it can be taken back on this page.
         </p>
-        {problem && (
-          <p role="alert" className="mb-3 text-damson">
-            {problem}
-          </p>
-        )}
+        <Fault className="mb-3">{problem}</Fault>
         <div className="flex justify-end gap-2">
           <Button onClick={() => setAsking(false)}>Cancel</Button>
           <Button shape="main" onClick={begin} working={busy}>

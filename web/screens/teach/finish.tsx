@@ -7,7 +7,7 @@ import { stampNow } from "#web/device/clock.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import type { Teaching } from "./use-teach.ts";
 
 interface FinishWanted {
@@ -82,11 +82,7 @@ export function Finish({ teaching, nameOf, by, unsent, onSend }: FinishWanted) {
           hint="Written from the marks. Add what they do not say; leave out what is private."
           onChange={(event) => setNote(event.target.value)}
         />
-        {trouble && (
-          <p role="alert" className="text-damson">
-            {trouble}
-          </p>
-        )}
+        <Fault>{trouble}</Fault>
         <div className="flex gap-2">
           <Button type="submit" shape="main" className="min-h-11" working={busy}>
             Send what happened

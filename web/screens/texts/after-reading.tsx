@@ -9,7 +9,7 @@ import { useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { TextArea } from "#web/parts/field.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import type { Draft } from "./draft.ts";
 import { endFace } from "./reading-face.tsx";
@@ -35,6 +35,7 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
   const navigate = useNavigate();
   const [marker] = useMarker();
   const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [doubted, setDoubted] = useState(false);
   const { draft, forget, putBody } = desk;
   if (!draft) return null;
@@ -46,6 +47,7 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
   const keep = async (ms = body.ms) => {
     setDoubted(false);
     setBusy(true);
+    setTrouble(null);
     try {
       const markedBy = marker.trim() || "Teacher";
       for (const { id, childId } of kept(draft))
@@ -58,7 +60,7 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
       navigate(together ? next : `${next}?reading=${draft.id}`);
     } catch (error) {
       setBusy(false);
-      toast.error(`${wordsOfError(error)} The reading is kept on this device.`);
+      setTrouble(`${wordsOfError(error)} The reading is kept on this device.`);
     }
   };
   const measured = {
@@ -101,6 +103,7 @@ export function AfterReading({ desk, text, ground, who, classId, school, next }:
             value={body.note}
             onChange={(event) => putBody({ note: event.target.value })}
           />
+          <Fault>{trouble}</Fault>
           <div className="flex flex-wrap gap-2">
             <Button
               shape="main"

@@ -4,6 +4,7 @@ import type { PreparationBody } from "#contract";
 import { correspondences, ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea } from "#web/parts/field.tsx";
+import { Fault } from "#web/parts/page.tsx";
 
 interface FieldsWanted {
   readonly preparation: PreparationBody;
@@ -127,11 +128,7 @@ function Items({ title, hint, items, most, long = 40, show = (item) => item, fit
           <Button type="submit">Add</Button>
         </form>
       )}
-      {problem && (
-        <p role="alert" className="text-sm text-damson">
-          {problem}
-        </p>
-      )}
+      <Fault>{problem}</Fault>
     </div>
   );
 }

@@ -11,7 +11,7 @@ import { newId, useMarker } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextArea, TextField } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
-import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { TextCheck } from "./text-check.tsx";
 import { MeaningFields, QuestionFields } from "./text-extras.tsx";
@@ -151,11 +151,7 @@ function Editor({ own, source }: { own: TextView | undefined; source: TextView |
         </>
       }
     >
-      {said && (
-        <p role="alert" className="mb-3 rounded-md border border-damson bg-damson-pale px-3 py-2">
-          {said}
-        </p>
-      )}
+      <Fault className="mb-3">{said}</Fault>
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
         <div className="flex flex-col gap-4">
           <Panel>

@@ -15,7 +15,7 @@ import { timeInWords } from "#core/saying";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Choice, TextField, Tick, WholeField } from "#web/parts/field.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import type { PartOfWeek } from "./use-week.ts";
 import { WeekTable } from "./week-table.tsx";
 
@@ -163,11 +163,7 @@ function OneTime({ slots, onAdd }: { slots: readonly Slot[]; onAdd: (slots: read
             ))}
           </Choice>
         )}
-        {fault && (
-          <p role="alert" className="text-sm text-damson">
-            {fault}
-          </p>
-        )}
+        <Fault>{fault}</Fault>
         <Button type="submit">Add</Button>
       </form>
     </Panel>

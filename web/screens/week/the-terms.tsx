@@ -6,7 +6,7 @@ import { plural, shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
-import { Panel } from "#web/parts/page.tsx";
+import { Fault, Panel } from "#web/parts/page.tsx";
 import { type FileTold, ReadFile } from "./read-file.tsx";
 import { type PartOfWeek, useWeekWorker } from "./use-week.ts";
 
@@ -123,11 +123,7 @@ function DayList({
         </div>
         <Button type="submit">Add</Button>
       </form>
-      {fault && (
-        <p role="alert" className="mt-2 text-sm text-damson">
-          {fault}
-        </p>
-      )}
+      <Fault className="mt-2">{fault}</Fault>
       <ReadFile
         label={`${title}, as a file`}
         hint="A table with a name, the first day and the last (26/10/2026, the day first), or a calendar file (.ics): its events of whole days."
