@@ -26,11 +26,7 @@ export interface ChangeProposed {
   readonly fewest: boolean;
 }
 
-/**
- * A child whose session is at another time weighs this much: more than a session that falls out, so that no other group is moved
- * for it. Another adult or room at the same time weighs next to nothing.
- */
-const TOUCHED = 2 * UNPLACED;
+/** Another adult or room at the same time weighs next to nothing beside a child whose session is at another time. */
 const OTHER_ADULT = 5;
 const OTHER_ROOM = 1;
 /** Wishes only choose between changes that touch as many children. */
@@ -60,8 +56,9 @@ export function allDay(day: Stretch["day"]): Stretch {
 }
 
 /**
- * The change of a week that touches fewest children when something is not there. Sessions that are not touched by it stay;
- * those that are get another adult or room at their time, another time, or none.
+ * The change of a week that touches fewest children when something is not there. Sessions that are not touched by it stay,
+ * but where one gives way so that fewer children are touched, or as many and fewer sessions are lost; those that are touched get
+ * another adult or room at their time, another time, or none.
  * @param placed the week as it is
  */
 export function changeFor(
@@ -87,7 +84,10 @@ export function changeFor(
   const grid = gridOf({ ...then, fixed });
   const before = placed.map((one) => ({ one, spot: spotOf(grid, one) }));
   const there = new Map(before.flatMap(({ spot }) => (spot ? [[keyOf(spot), spot] as const] : [])));
-  const stays = ({ group }: Spot) => -TOUCHED * Math.max(1, grid.groups[group]?.members.length ?? 0);
+  const kept = keptOf(grid, [...there.values()]);
+  // A child at another time weighs more than all sessions that may fall out: for those no other group is moved.
+  const touched = (1 + there.size - kept.length) * UNPLACED;
+  const stays = ({ group }: Spot) => -touched * Math.max(1, grid.groups[group]?.members.length ?? 0);
   const extra: Extra = {
     of: (spot) => {
       const was = there.get(keyOf(spot));
@@ -98,7 +98,7 @@ export function changeFor(
     least: [...there.values()].reduce((sum, spot) => sum + stays(spot), 0),
   };
   const finder = new WeekFinder(grid, seed, extra);
-  finder.offer(keptOf(grid, [...there.values()]));
+  finder.offer(kept);
   finder.again(60);
   const best = solver && bestWeek(grid, solver, { from: finder.spots(), seconds, extra });
   const spots = best?.spots ?? finder.spots();

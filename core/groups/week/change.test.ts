@@ -7,6 +7,7 @@ import {
   changeFor,
   costOf,
   gridOf,
+  type Placed,
   placedOf,
   placesFor,
   type Spot,
@@ -112,7 +113,7 @@ test("a session that is where it is against a rule stays there when that has not
   expect(away.changes.map(({ before }) => before)).toEqual([placed[1]]);
 });
 
-test("no change breaks a rule of the week as it is then, and none changes what could stay", () => {
+test("no change breaks a rule of the week as it is then, and none touches more children than losing what is hit", () => {
   fc.assert(
     fc.property(anySchool, fc.constantFrom(1, 2, 3, 4, 5), (wanted, day) => {
       const grid = gridOf(wanted);
@@ -133,9 +134,16 @@ test("no change breaks a rule of the week as it is then, and none changes what c
       ).toEqual([]);
       const hit = placed.filter(({ adultId, slotId }) => adultId === first?.id && slotId.startsWith(`${day}-`));
       if (hit.length === 0) expect(proposed.changes).toEqual([]);
-      // No group is moved for another's sake.
-      for (const { before } of proposed.changes) expect(hit).toContain(before);
+      // A group is moved for another's sake only where no more children are touched so than by losing what is hit.
+      const childrenOf = (sessions: readonly Placed[]) =>
+        sessions.reduce(
+          (sum, { groupId }) =>
+            sum + Math.max(1, wanted.groups.find((one) => one.id === groupId)?.members.length ?? 0),
+          0,
+        );
+      const moved = proposed.changes.filter(({ before, after }) => before.slotId !== after?.slotId);
+      expect(childrenOf(moved.map(({ before }) => before))).toBeLessThanOrEqual(childrenOf(hit));
     }),
-    { numRuns: 80 },
+    { numRuns: 150 },
   );
 });
