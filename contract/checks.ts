@@ -15,7 +15,7 @@ import {
 import { type KindId, kindIds } from "#core/ledger";
 import type { Skill } from "#core/mastery";
 import { answer, item, kindId, outcome } from "./answers.ts";
-import { byId, count, day, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, letters, line, note, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { ownValues } from "./standings.ts";
 
@@ -28,6 +28,7 @@ export const checkSettings = z.object({
   slowAfter: z.number().min(0).max(20),
   /** Left out by a device that does not know of it yet. */
   letterShapes: z.enum(letterShapesOf).default("written"),
+  deviceVoice: z.boolean().default(false),
 });
 
 export type CheckSettingsBody = z.infer<typeof checkSettings>;
@@ -226,7 +227,9 @@ const sittingView = z.object({
   /** Null while any of its checks is open. */
   endedAt: instant.nullable(),
   /** In the order in which they come. */
-  children: z.array(z.object({ id, name: z.string(), note: z.string(), classId: id, className: z.string() })),
+  children: z.array(
+    z.object({ id, name: z.string(), note: z.string(), classId: id, className: z.string(), ...letters }),
+  ),
   /** A child's checks stand in the order of the plan's parts. */
   checks: z.array(checkView),
   settings: checkSettings,

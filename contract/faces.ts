@@ -27,7 +27,7 @@ export const face = z.discriminatedUnion("show", [
         }),
       )
       .max(300),
-    /** How far its sounds stand apart, 1 at most; left out they stand together. */
+    /** How far its sounds stand apart, 1 at most, for a child to slide them together; left out they stand together. */
     apart: z.number().min(0).max(1).optional(),
     ...forChild,
   }),
@@ -103,8 +103,15 @@ export const getFace = {
   answer: z.object({ face, letterShapes: z.enum(letterShapesOf) }),
 } as const satisfies Endpoint;
 
-/** What a child did at its face: a choice that was tapped, or where the tiles of a board lie now. */
-const faceDeed = z.union([z.object({ item, choice: z.string().max(20) }), z.object({ item, laid })]);
+/** How far the sounds of a word stand apart: 0 together, 1 as far as they go. */
+const apart = z.number().min(0).max(1);
+
+/** What a child did at its face: a choice that was tapped, where the tiles of a board lie now, how far sounds stand apart. */
+const faceDeed = z.union([
+  z.object({ item, choice: z.string().max(20) }),
+  z.object({ item, laid }),
+  z.object({ item, apart }),
+]);
 export type FaceDeed = z.infer<typeof faceDeed>;
 
 /** The child tapped a choice, or laid a tile. */
@@ -142,6 +149,7 @@ export const deskEvent = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("answers"), answers: z.array(answer) }),
   z.object({ kind: z.literal("tap"), item, choice: z.string() }),
   z.object({ kind: z.literal("laid"), item, laid }),
+  z.object({ kind: z.literal("slid"), item, apart }),
 ]);
 export type DeskEvent = z.infer<typeof deskEvent>;
 

@@ -4,6 +4,7 @@ import { item } from "./answers.ts";
 import { byId, day, done, gpc, id, instant, line } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { plan, pointOfTarget, report } from "./groups.ts";
+import { textRead } from "./text-read.ts";
 import { ownSplit } from "./words.ts";
 
 /**
@@ -64,6 +65,7 @@ export const getShared = {
     texts: z.array(z.object({ id: z.string(), title: z.string(), body: z.string() })),
     splits: z.array(ownSplit),
     letterShapes: z.enum(letterShapesOf),
+    deviceVoice: z.boolean(),
     reports: z.array(z.object({ by: z.string(), at: instant })),
   }),
 } as const satisfies Endpoint;
@@ -83,12 +85,19 @@ const taughtMark = z.object({
 });
 export type TaughtMark = z.infer<typeof taughtMark>;
 
+/** A text that a child read in such a session, with what was marked at its words. */
+const taughtReading = textRead.extend({ id, childId: id, textId: line(80), title: line(120), at: instant });
+export type TaughtReading = z.infer<typeof taughtReading>;
+
 /** The same by a link, with what was marked while it was taught: at most ten reports, each within fourteen days of the session (422 otherwise). */
 export const reportShared = {
   method: "POST",
   path: "/api/shared/:token/report",
   may: { by: "link", opens: "share", key: "token" },
   params: byToken,
-  body: report.extend({ taught: z.array(taughtMark).max(600).optional() }),
+  body: report.extend({
+    taught: z.array(taughtMark).max(600).optional(),
+    readings: z.array(taughtReading).max(60).optional(),
+  }),
   answer: done,
 } as const satisfies Endpoint;

@@ -1,22 +1,6 @@
 import type { Locator, Page } from "@playwright/test";
-import { expect, expectAccessible, type School, test } from "./school.ts";
-import { answersOf, begin, groupNamed, lookOf, now, part, plan } from "./teaching.ts";
-
-/** A session with these parts alone. */
-async function withParts(school: School, groupName: string, parts: readonly object[]): Promise<string> {
-  const id = await plan(school, await groupNamed(school, groupName));
-  const { version, plan: made } = await school.get<{ version: number; plan: object }>(`/api/sessions/${id}`);
-  const answer = await fetch(`${school.base}/api/sessions/${id}`, {
-    method: "PATCH",
-    headers: { "content-type": "application/json", origin: school.base },
-    body: JSON.stringify({
-      version,
-      plan: { ...made, parts: parts.map((one) => ({ minutes: 3, how: "", ...one })) },
-    }),
-  });
-  expect(answer.status).toBe(200);
-  return id;
-}
+import { expect, expectAccessible, test } from "./school.ts";
+import { answersOf, begin, groupNamed, lookOf, now, part, setChecks, withParts } from "./teaching.ts";
 
 const boxes = (face: Page | Locator) => face.getByRole("list", { name: "Boxes" }).getByRole("listitem");
 const tile = (face: Page | Locator, text: string) =>
@@ -223,7 +207,10 @@ test("a text is read and its words marked: it is a reading of that child; one th
   expect(await readings(second?.childId)).toEqual([[]]);
 });
 
-test("a device with a voice says what is only heard, once someone wants it", async ({ page, school }) => {
+test("a device with a voice says what is only heard, once the school wants it, and can be silenced", async ({
+  page,
+  school,
+}) => {
   await page.addInitScript(() => {
     const said: string[] = [];
     const voices = [{ lang: "de-DE" }, { lang: "en-GB" }];
@@ -249,11 +236,26 @@ test("a device with a voice says what is only heard, once someone wants it", asy
   ]);
   await begin(page, school, id);
   await expect(now(page).getByTestId("say")).toBeVisible();
-  await expect(now(page).getByRole("button", { name: "Say it" })).toHaveCount(0);
+  const say = now(page).getByRole("button", { name: "Say it" });
+  await expect(say).toHaveCount(0);
   await page.getByRole("button", { name: "What the children see" }).click();
-  await page.getByLabel(/^This device can say/).check();
-  await page.keyboard.press("Escape");
-  await now(page).getByRole("button", { name: "Say it" }).click();
+  await expect(page.getByLabel(/^This device says/)).toHaveCount(0);
+  await page.goto(`${school.base}/settings`);
+  await page.getByRole("radio", { name: "by the device's voice too" }).check();
+  await expect
+    .poll(async () => (await school.get<{ checks: { deviceVoice: boolean } }>("/api/school")).checks.deviceVoice)
+    .toBe(true);
+  await page.goto(`${school.base}/sessions/${id}/teach`);
+  await expect(say).toBeVisible();
+  const silence = async (speaks: boolean) => {
+    await page.getByRole("button", { name: "What the children see" }).click();
+    await page.getByLabel(/^This device says/).setChecked(speaks);
+    await page.keyboard.press("Escape");
+  };
+  await silence(false);
+  await expect(say).toHaveCount(0);
+  await silence(true);
+  await say.click();
   expect(await page.evaluate(() => (window as unknown as { said: string[] }).said)).toEqual(["en-GB day"]);
   // What is read is not said.
   await part(page, /^Read words/);
@@ -266,13 +268,7 @@ test("the letters are the school's: printed ones stand on both sides, on another
   school,
   browser,
 }) => {
-  const { checks, version } = await school.get<{ checks: object; version: number }>("/api/school");
-  const set = await fetch(`${school.base}/api/school/checks`, {
-    method: "PUT",
-    headers: { "content-type": "application/json", origin: school.base },
-    body: JSON.stringify({ version, checks: { ...checks, letterShapes: "printed" } }),
-  });
-  expect(set.status).toBe(200);
+  await setChecks(school, { letterShapes: "printed" });
   const id = await withParts(school, "Brick hods", [{ kind: "readWords", items: ["rain"] }]);
   await begin(page, school, id);
   const family = (at: Page) => at.getByTestId("card").evaluate((card) => getComputedStyle(card).fontFamily);

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
-import { answersOf, begin, groupNamed, lookOf, marksHere, now, part, plan } from "./teaching.ts";
+import { answersOf, begin, groupNamed, lookOf, marksHere, now, part, plan, routines } from "./teaching.ts";
 
 // The server is ended in the middle of one of these.
 test.use({ alone: true, serviceWorkers: "allow" });
@@ -20,7 +20,6 @@ async function throughPart(page: Page): Promise<void> {
   throw new Error("The part has no end.");
 }
 
-const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
 test("a whole session of each routine that ships, by keys alone: another device follows, every mark is there once, and the report is written", async ({
   page,
   school,
@@ -63,110 +62,6 @@ test("a whole session of each routine that ships, by keys alone: another device 
     await expect(other.getByRole("heading", { name: "That was all." })).toBeVisible();
   }
   await other.context().close();
-});
-
-test.describe("on a tablet, by touch", () => {
-  test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
-
-  test("one tap a child, what was said, undo, a child who leaves, a smaller step; the children's screen follows", async ({
-    page,
-    school,
-    context,
-  }) => {
-    const group = await groupNamed(school, "Brick hods");
-    const id = await plan(school, group);
-    const face = await context.newPage();
-    await face.goto(`${school.base}/face`);
-    await begin(page, school, id);
-    await expectAccessible(page);
-    await expect(face.getByTestId("card")).toHaveText((await now(page).getByTestId("card").textContent()) ?? "?");
-    await part(page, /^Read words/);
-    const children = page.getByRole("list", { name: "Children" }).last();
-    const turn = () => children.locator('[aria-current="true"]');
-    const whose = async () =>
-      ((await turn().getByRole("checkbox").getAttribute("aria-label")) ?? "").replace(" is here", "");
-    const first = await whose();
-    const word = (await now(page).getByTestId("card").locator(".sr-only").textContent()) ?? "";
-    await expect(face.getByTestId("card").locator(".sr-only")).toHaveText(word);
-    // Marks under the sounds are help; without them the children see the word alone.
-    const stands = now(page).getByLabel("How the word stands");
-    await stands.selectOption("sound by sound");
-    const hidden = face.getByTestId("card").locator(".invisible");
-    await expect(hidden.first()).toBeAttached();
-    const sound = now(page).getByRole("button", { name: "Next sound" });
-    while (await sound.isEnabled()) await sound.tap();
-    await expect(hidden).toHaveCount(0);
-    await stands.selectOption("sounds apart");
-    const wide = await face.getByTestId("card").evaluate((one) => one.scrollWidth);
-    await now(page).getByLabel("slide together").fill("100");
-    await expect.poll(() => face.getByTestId("card").evaluate((one) => one.scrollWidth)).toBeLessThan(wide);
-    await stands.selectOption("no marks");
-    await expect(face.getByTestId("card")).toHaveText(word);
-    await turn()
-      .getByRole("button", { name: `${first}: not yet` })
-      .tap();
-    await expect.poll(whose).not.toBe(first);
-    await page.getByLabel(`${first} said for ${word}`).fill("zap");
-    await page.getByRole("button", { name: "Keep" }).tap();
-    await expect
-      .poll(async () =>
-        (await answersOf(school, group, id)).map(({ outcome, heard, help }) => [outcome, heard, help]),
-      )
-      .toEqual([["wrong", "zap", "none"]]);
-    // A second who stumbles: a smaller step is offered, and taken.
-    const second = await whose();
-    await turn()
-      .getByRole("button", { name: `${second}: with help` })
-      .tap();
-    await page.getByRole("button", { name: "Take the smaller step" }).tap();
-    await expect(now(page).getByTestId("card").locator(".sr-only")).toHaveCount(1);
-    await expect(page.getByText("Two of them stumble")).toHaveCount(0);
-    // Undone, the mark is out of the answers too.
-    const third = await whose();
-    await turn()
-      .getByRole("button", { name: `${third}: got it` })
-      .tap();
-    await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(3);
-    await page.getByRole("button", { name: /^Undo/ }).tap();
-    await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(2);
-    await expect.poll(whose).toBe(third);
-    // Who leaves is asked nothing more, and came all the same.
-    await page.getByRole("checkbox", { name: `${first} is here` }).uncheck();
-    for (let at = 0; at < 4; at++) {
-      expect(await whose()).not.toBe(first);
-      await now(page).getByRole("button", { name: "Next" }).tap();
-    }
-    // What is written is heard first, and shown to put it right.
-    await part(page, /^Write words/);
-    await expect(face.getByTestId("card")).toHaveCount(0);
-    await now(page).getByRole("button", { name: "Show it" }).tap();
-    await expect(face.getByTestId("card")).toBeVisible();
-    await now(page).getByRole("button", { name: "Everyone else got it" }).tap();
-    await expect(face.getByTestId("card")).toHaveCount(0);
-    // A pause shows the children nothing; a reload goes on from where it was.
-    await part(page, /^Teach/);
-    await expect(face.getByTestId("card")).toBeVisible();
-    await page.getByRole("button", { name: /^Pause/ }).tap();
-    await expect(face.getByTestId("card")).toHaveCount(0);
-    await page.reload();
-    await page.getByRole("region", { name: "Now" }).getByRole("button", { name: "Go on" }).tap();
-    await expect(now(page).getByRole("heading", { name: "Teach" })).toBeVisible();
-    await page.getByRole("button", { name: "End the session" }).tap();
-    await expect(page.getByText("3 children came")).toBeVisible();
-    // Ended too soon, it goes on.
-    await page.getByRole("button", { name: "Go on with the session" }).tap();
-    await expect(now(page)).toBeVisible();
-    await page.getByRole("button", { name: "End the session" }).tap();
-    const note = page.getByLabel("For whoever plans the next");
-    await expect(note).toHaveValue(new RegExp(`${first.replace(".", "\\.")} stumbled over ${word} \\(said “zap”\\)`));
-    await note.fill(`${await note.inputValue()} The bell rang early.`);
-    await page.getByRole("button", { name: "Send what happened" }).tap();
-    await page.waitForURL(new RegExp(`/sessions/${id}$`));
-    await expect(page.getByText("The bell rang early.")).toBeVisible();
-    // What it changed, for the teacher.
-    await page.locator("summary").filter({ hasText: first }).tap();
-    await expect(page.getByText(/This session spoke of \d+ skills?/)).toBeVisible();
-  });
 });
 
 test("without a line in the middle, and with the server killed: what was marked stands, and is there once", async ({
@@ -262,58 +157,28 @@ test("an assistant teaches the group that is theirs, no one came, and a part is 
   await page.waitForURL(new RegExp(`/sessions/${id}$`));
 });
 
-test("whoever has the link teaches from a phone, reloads, and all marks come with what they say", async ({
+test("a group that was closed since is taught all the same: a sentence says so, and what is marked is kept", async ({
   page,
   school,
-  browser,
 }) => {
   const group = await groupNamed(school, "Brick hods");
   const id = await plan(school, group);
-  const { today } = await school.get<{ today: string }>("/api/school");
-  const share = await fetch(`${school.base}/api/sessions/${id}/share`, {
-    method: "POST",
-    headers: { "content-type": "application/json", origin: school.base },
-    body: JSON.stringify({ endsOn: today }),
-  });
-  const { token } = (await share.json()) as { token: string };
-  const away = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
-  const phone = await away.newPage();
-  await phone.goto(`${school.base}/shared/${token}`);
-  await phone.getByRole("link", { name: "Teach it from here" }).tap();
-  await phone.getByRole("button", { name: "Begin" }).tap();
-  await expectAccessible(phone);
-  const children = phone.getByRole("list", { name: "Children" });
-  const mark = (name: RegExp) => children.locator('[aria-current="true"]').getByRole("button", { name }).tap();
-  await mark(/got it$/);
-  await mark(/not yet$/);
-  await part(phone, /^Read words/);
-  await mark(/with help$/);
-  await phone.reload();
-  await expect(now(phone).getByRole("heading", { name: "Read words" })).toBeVisible();
-  await mark(/got it$/);
-  // Whoever is not signed in has the children's side here or in a second window, by no code.
-  await phone.getByRole("button", { name: "What the children see" }).tap();
-  await expect(phone.getByRole("button", { name: "Get a code for another device" })).toBeHidden();
-  await phone.keyboard.press("Escape");
-  await phone.getByRole("button", { name: "End the session" }).tap();
-  await phone.getByLabel("Your name").fill("Wyn D.");
-  await expectAccessible(phone);
-  await phone.getByRole("button", { name: "Send what happened" }).tap();
-  await expect(phone.getByText("Thank you. The teacher sees it now, with everything that was marked.")).toBeVisible();
-  await away.close();
-  const answers = await answersOf(school, group, id);
-  expect(answers.map(({ outcome }) => outcome).sort()).toEqual(["right", "right", "right", "wrong"]);
-  expect(answers.map(({ help }) => help).sort()).toContain("hint");
-  await page.goto(`${school.base}/sessions/${id}`);
-  await expect(page.getByText("Wyn D.").first()).toBeVisible();
-  // The lead sees that it was opened, and ends it among all links.
-  await page.goto(`${school.base}/settings/people`);
-  const links = page.getByRole("listitem").filter({ hasText: "opened today" });
-  await expect(links).toContainText("Brick hods");
+  await begin(page, school, id);
+  await page.keyboard.press("1");
+  await page.goto(`${school.base}/groups/${group.id}`);
+  await page.getByRole("button", { name: "Close group" }).click();
+  await expect(page.getByText("This group is closed; its history stays.")).toBeVisible();
+  await page.goto(`${school.base}/sessions/${id}/teach`);
+  await expect(page.getByText("This group is closed; what is marked here is kept all the same.")).toBeVisible();
   await expectAccessible(page);
-  await links.getByRole("button", { name: /^Switch off the link to Brick hods/ }).click();
-  await expect(links).toHaveCount(0);
-  expect((await fetch(`${school.base}/api/shared/${token}`)).status).toBe(404);
+  await page.keyboard.press("1");
+  await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(2);
+  await page.getByRole("button", { name: "End the session" }).click();
+  await page.getByRole("button", { name: "Send what happened" }).click();
+  await page.waitForURL(new RegExp(`/sessions/${id}$`));
+  await page.goto(`${school.base}/groups/${group.id}`);
+  await page.getByRole("button", { name: "Open again" }).click();
+  await expect(page.getByRole("button", { name: "Close group" })).toBeVisible();
 });
 
 test("two adults teach the same session: each is told of the other, all marks are kept, both go on", async ({

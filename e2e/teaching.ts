@@ -11,6 +11,9 @@ export interface Answer {
   readonly voids?: string;
   readonly source?: { readonly kind: string; readonly sessionId?: string | null };
 }
+/** The routines that ship. */
+export const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
+
 export interface Group {
   readonly id: string;
   readonly name: string;
@@ -26,6 +29,36 @@ export async function plan(school: School, group: Group, more: object = {}): Pro
   const { today } = await school.get<{ today: string }>("/api/school");
   await post(school, "/api/sessions", { id, groupId: group.id, heldOn: today, target: null, seed: 5, ...more });
   return id;
+}
+
+/** A session with these parts alone. */
+export async function withParts(school: School, groupName: string, parts: readonly object[]): Promise<string> {
+  const id = await plan(school, await groupNamed(school, groupName));
+  const { version, plan: made } = await school.get<{ version: number; plan: object }>(`/api/sessions/${id}`);
+  const its = parts.map((one) => ({ minutes: 3, how: "", ...one }));
+  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, parts: its } });
+  return id;
+}
+
+/** Changes how the school checks. */
+export async function setChecks(school: School, change: object): Promise<void> {
+  const { checks, version } = await school.get<{ checks: object; version: number }>("/api/school");
+  await send(school, "PUT", "/api/school/checks", { version, checks: { ...checks, ...change } });
+}
+
+/** Sets how letters stand for a child. */
+export async function setLetters(school: School, childId: string, letters: object): Promise<void> {
+  const { child } = await school.get<{ child: { version: number } }>(`/api/children/${childId}`);
+  await send(school, "PATCH", `/api/children/${childId}`, { version: child.version, ...letters });
+}
+
+async function send(school: School, method: "PATCH" | "PUT", path: string, body: object): Promise<void> {
+  const answer = await fetch(`${school.base}${path}`, {
+    method,
+    headers: { "content-type": "application/json", origin: school.base },
+    body: JSON.stringify(body),
+  });
+  if (answer.status !== 200) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
 }
 
 /** What the school has of a session: answers that stand, by all children of its group. */

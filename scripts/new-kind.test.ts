@@ -68,7 +68,7 @@ import { readFileSync } from "node:fs";
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const part = partOfPlan.parse(JSON.parse(JSON.stringify(sectionOf("colours", { bright: true }))));
 const nothing = { taught: [], recent: [], exceptionWords: [], recentExceptionWords: [], madeUp: [], sentences: [], compounds: [] };
-const settings = { answerForm: "sound", exceptionWay: "wholes", madeUp: true, slowAfter: 3, letterShapes: "written" } as const;
+const settings = { answerForm: "sound", exceptionWay: "wholes", madeUp: true, slowAfter: 3, letterShapes: "written", deviceVoice: false } as const;
 const check = planCheck({ ...nothing, lexicon, settings, section: part, secure: new Set(), last: new Map(), seed: 1 });
 const at = "2026-11-20T09:00:00.000Z";
 const marks = ["right", "none", "right"].map((outcome, i) => ({

@@ -165,6 +165,7 @@ describe("planning", () => {
         madeUp: true,
         slowAfter: 3,
         letterShapes: "written",
+        deviceVoice: false,
       } as const,
       lexicon,
       madeUp: [],

@@ -19,6 +19,8 @@ export interface Settings {
   /** Seconds after which a right answer counts as slow; 0 leaves it to the adult's mark. */
   readonly slowAfter: number;
   readonly letterShapes: LetterShapes;
+  /** What is only heard may be said by a device's own voice. */
+  readonly deviceVoice: boolean;
 }
 
 /** How a school checks until it says otherwise. */
@@ -29,6 +31,7 @@ export const defaultSettings: Settings = {
   madeUp: true,
   slowAfter: 3,
   letterShapes: "written",
+  deviceVoice: false,
 };
 
 export const answerForms: readonly AnswerForm[] = ["sound", "nameSound", "nameKeywordSound"];

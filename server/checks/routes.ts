@@ -88,8 +88,9 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
       children: childIds.flatMap((childId) => {
         const child = known.get(childId)?.child;
         if (!child) return [];
-        const { name, note, classId } = child;
-        return [{ id: childId, name, note, classId, className: classes.get(classId) ?? "" }];
+        const { name, note, classId, letterSize, letterSpacing } = child;
+        const className = classes.get(classId) ?? "";
+        return [{ id: childId, name, note, classId, className, letterSize, letterSpacing }];
       }),
       checks: await Promise.all(
         checks.map(async (check) => {

@@ -50,7 +50,11 @@ export function faceRoutes({ serve, live, streams }: Domain): void {
   serve(tapFace, async ({ params, body, school, actor }) => {
     live.desk(
       deskOf(actor, await behind(school, params.code)),
-      "laid" in body ? { kind: "laid", ...body } : { kind: "tap", ...body },
+      "laid" in body
+        ? { kind: "laid", ...body }
+        : "apart" in body
+          ? { kind: "slid", ...body }
+          : { kind: "tap", ...body },
     );
     return { done: true as const };
   });

@@ -1,11 +1,13 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
-import { desc, eq, inArray } from "drizzle-orm";
+import { and, desc, eq, getTableColumns, inArray, isNull } from "drizzle-orm";
 import type { AnswerBody, ReadingView } from "#contract";
 import { append } from "../ledger/append.ts";
 import { entriesOfReading } from "../ledger/log.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+
+const { removedAt: _removedAt, schoolId: _schoolId, ...columns } = getTableColumns(t.readings);
 
 /** The readings of a child, the newest first. */
 export async function ofChild(inside: Inside, childId: string): Promise<ReadingView[]> {
@@ -16,15 +18,15 @@ export async function ofChild(inside: Inside, childId: string): Promise<ReadingV
 export async function ofChildren(inside: Inside, childIds: readonly string[]): Promise<ReadingView[]> {
   if (childIds.length === 0) return [];
   return inside
-    .select()
+    .select(columns)
     .from(t.readings)
-    .where(inArray(t.readings.childId, [...childIds]))
+    .where(and(inArray(t.readings.childId, [...childIds]), isNull(t.readings.removedAt)))
     .orderBy(desc(t.readings.readAt), t.readings.id);
 }
 
-/** One reading, or undefined. */
+/** One reading, also one that was taken away; or undefined. */
 export async function find(inside: Inside, id: string): Promise<ReadingView | undefined> {
-  return (await inside.select().from(t.readings).where(eq(t.readings.id, id)))[0];
+  return (await inside.select(columns).from(t.readings).where(eq(t.readings.id, id)))[0];
 }
 
 /**
@@ -35,10 +37,30 @@ export async function put(inside: Inside, row: ReadingView): Promise<void> {
   await inside
     .insert(t.readings)
     .values(row)
-    .onConflictDoUpdate({ target: [t.readings.schoolId, t.readings.id], set: row });
+    .onConflictDoUpdate({ target: [t.readings.schoolId, t.readings.id], set: { ...row, removedAt: null } });
   // Asked once the row is held, so that two writers of one reading come one after the other.
   const changes = changesOf(row, await entriesOfReading(inside, row.id));
   await append(inside, changes, { dayOf: () => row.day, isFuture: () => false });
+}
+
+/** What nobody says of a text that was read while a session was taught. */
+export const plainReading = {
+  how: "alone" as const,
+  ...{ ms: null, turns: [], fit: null, understanding: [], note: "" },
+  voice: { phrases: null, stops: null, pace: null, expression: null },
+};
+
+/** Takes a reading away, and back what it said of its words; kept again, it is there again. */
+export async function remove(
+  inside: Inside,
+  id: string,
+  by: { readonly markedAt: string; readonly day: string; readonly markedBy: string },
+): Promise<void> {
+  const gone = (await entriesOfReading(inside, id)).map(
+    (one): AnswerBody => ({ ...by, id: randomUUID(), childId: one.childId, outcome: "void", voids: one.id }),
+  );
+  await append(inside, gone, { dayOf: () => by.day, isFuture: () => false });
+  await inside.update(t.readings).set({ removedAt: by.markedAt }).where(eq(t.readings.id, id));
 }
 
 /**

@@ -1,8 +1,17 @@
-import { listReadings, readingFigures, saveReading } from "#contract";
+import { listReadings, type ReadingBody, readingFigures, saveReading } from "#contract";
 import { scoreReading, textWords } from "#core/reading";
 import { refuseFuture } from "../frame/clock.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+
+/** @throws HttpProblem 422 where a text has no words, or something stands at a word that it does not have */
+export function refuseMisplaced(read: Pick<ReadingBody, "text" | "marks" | "stoppedAt" | "turns">): void {
+  const words = textWords(read.text).length;
+  if (words === 0) throw unfit("This text has no words. Nothing was kept.");
+  const places = [...read.marks, ...read.turns].map((one) => one.at);
+  if (places.some((at) => at >= words) || (read.stoppedAt ?? 0) >= words)
+    throw unfit("A mark stands at a word that this text does not have. Nothing was kept.");
+}
 
 /** Readings of a text, kept whole; each one read alone is an entry of the child's log. */
 export function readingRoutes({ serve }: Domain): void {
@@ -41,11 +50,7 @@ export function readingRoutes({ serve }: Domain): void {
       throw unfit("This reading is another child's. Nothing was changed.");
     if (body.how === "together" && body.ms !== null)
       throw unfit("A text that a group read together has no time. Nothing was kept.");
-    const words = textWords(body.text).length;
-    if (words === 0) throw unfit("This text has no words. Nothing was kept.");
-    const places = [...body.marks, ...body.turns].map((one) => one.at);
-    if (places.some((at) => at >= words) || (body.stoppedAt ?? 0) >= words)
-      throw unfit("A mark stands at a word that this text does not have. Nothing was kept.");
+    refuseMisplaced(body);
     // The day is worked out when the reading first comes; what is changed in it later is of the same day.
     const row = { id: params.id, ...body, day: before?.day ?? (await school.settings.dayOf(body.readAt)) };
     await school.readings.put(row);

@@ -1,11 +1,12 @@
 import { randomUUID } from "node:crypto";
 import { and, between, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
-import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark } from "#contract";
+import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark, TaughtReading } from "#contract";
 import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
 import { append } from "../ledger/append.ts";
 import { standingOfReports } from "../ledger/log.ts";
 import { pointsHere } from "../orders/points.ts";
+import * as readings from "../readings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -258,13 +259,16 @@ const isOnCard = ({ kind }: { readonly kind: string }) => kind === "card";
 export async function insertReport(
   inside: Inside,
   sessionId: string,
-  report: ReportBody & { readonly taught?: readonly TaughtMark[] | undefined },
+  report: ReportBody & {
+    readonly taught?: readonly TaughtMark[] | undefined;
+    readonly readings?: readonly TaughtReading[] | undefined;
+  },
   { day, byLink }: { readonly day: string; readonly byLink: boolean },
 ): Promise<readonly string[]> {
   const { id, by, at, reached, note } = report;
   const added = await inside
     .insert(t.reports)
-    .values({ id, sessionId, by, at, reached, note, byLink })
+    .values({ id, sessionId, by, at, reached, note, byLink, readingIds: report.readings?.map((one) => one.id) ?? [] })
     .onConflictDoNothing()
     .returning();
   if (added.length === 0) return [];
@@ -301,6 +305,8 @@ export async function insertReport(
     };
     return { ...base, ...inSession(kind, sessionId, id), help, ...said } as AnswerBody;
   });
+  for (const { at: readAt, ...reading } of report.readings ?? [])
+    await readings.put(inside, { ...readings.plainReading, ...reading, readAt, day, markedBy: by });
   const { fates } = await append(inside, [...marks, ...taught], { dayOf: () => day, isFuture: () => false });
   return fates.flatMap((fate) => (fate.fate === "refused" ? [fate.says] : []));
 }
@@ -310,7 +316,7 @@ export async function countByLink(inside: Inside, sessionId: string): Promise<nu
   return inside.$count(t.reports, and(eq(t.reports.sessionId, sessionId), eq(t.reports.byLink, true)));
 }
 
-/** Takes a report away, and back what it brought into the log of answers. */
+/** Takes a report away, and back what it brought: answers, and readings of texts. */
 export async function deleteReport(
   inside: Inside,
   report: ReportBody,
@@ -329,7 +335,11 @@ export async function deleteReport(
     }),
   );
   await append(inside, back, { dayOf: () => day, isFuture: () => false });
-  await inside.delete(t.reports).where(eq(t.reports.id, report.id));
+  const [row] = await inside
+    .delete(t.reports)
+    .where(eq(t.reports.id, report.id))
+    .returning({ readingIds: t.reports.readingIds });
+  for (const id of row?.readingIds ?? []) await readings.remove(inside, id, { markedAt, day, markedBy: report.by });
 }
 
 /** Every report on a session in which the child had a place: the day, the group's name, whether the child came. */

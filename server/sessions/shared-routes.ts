@@ -10,6 +10,7 @@ import {
   reportShared,
   shareSession,
   type TaughtMark,
+  type TaughtReading,
   unshareSession,
 } from "#contract";
 import { kinds } from "#core/checks";
@@ -19,6 +20,7 @@ import { refuseFuture } from "../frame/clock.ts";
 import { HttpProblem, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { keptKey } from "../people/door.ts";
+import { refuseMisplaced } from "../readings/routes.ts";
 import { mustSession } from "./routes.ts";
 
 /** Reports that a link takes, and how many days from its session they may be. */
@@ -29,7 +31,10 @@ const MOST_DAYS = 14;
 async function takeReport(
   school: School,
   sessionId: string,
-  report: ReportBody & { readonly taught?: readonly TaughtMark[] | undefined },
+  report: ReportBody & {
+    readonly taught?: readonly TaughtMark[] | undefined;
+    readonly readings?: readonly TaughtReading[] | undefined;
+  },
   { now, byLink }: { readonly now: Date; readonly byLink: boolean },
 ): Promise<void> {
   refuseFuture(report.at, now);
@@ -39,16 +44,21 @@ async function takeReport(
     return mustBeSame("report", said(made), said({ ...report, at: new Date(report.at).toISOString() }));
   }
   const members = new Set((await school.sessions.membersOf(sessionId)).map((member) => member.id));
-  const taught = report.taught ?? [];
-  for (const { at } of taught) refuseFuture(at, now);
-  const named = [...report.came, ...[...report.marks, ...taught].map((mark) => mark.childId)];
+  const { taught = [], readings = [] } = report;
+  for (const { at } of [...taught, ...readings]) refuseFuture(at, now);
+  const named = [...report.came, ...[...report.marks, ...taught, ...readings].map((one) => one.childId)];
   if (named.some((id) => !members.has(id))) throw unfit("This report names a child who has no place in the session.");
   const unknown = report.marks.find((mark) => !findCorrespondence(mark.gpc));
   if (unknown) throw unfit(`${unknown.gpc} is not a spelling this tool knows.`);
   const odd = taught.find(({ kind, item }) => !kinds[kind].fits(item));
   if (odd) throw unfit(`${odd.item} is nothing that a child can be asked so. Nothing was kept.`);
-  const marks = new Set([...report.marks, ...taught].map((mark) => mark.id));
-  if (marks.size !== report.marks.length + taught.length) throw unfit("Two marks of this report have the same id.");
+  const marks = [...report.marks, ...taught, ...readings].map((one) => one.id);
+  if (new Set(marks).size !== marks.length) throw unfit("Two marks of this report have the same id.");
+  for (const reading of readings) {
+    refuseMisplaced({ ...reading, turns: [] });
+    if (await school.readings.find(reading.id))
+      throw unfit("A reading of this report is here already, under another report. Nothing was kept.");
+  }
   const day = await school.settings.dayOf(report.at);
   const [refused] = await school.sessions.insertReport(sessionId, report, { day, byLink });
   if (refused) throw unfit(`A mark of this report cannot be kept: ${refused} Nothing was kept.`);
@@ -121,6 +131,7 @@ export function reportRoutes({ serve, shipped }: Domain): void {
     async ({ params, school, now }) => {
       const { share, session } = await open(school, params.token, now);
       await school.sessions.openedShare(session.id, now.toISOString());
+      const { letterShapes, deviceVoice } = (await school.settings.read()).checks;
       return {
         sessionId: session.id,
         groupName: session.groupName,
@@ -135,7 +146,7 @@ export function reportRoutes({ serve, shipped }: Domain): void {
         known: session.known,
         texts: await textsOf(school, session.plan),
         splits: await school.words.list(),
-        letterShapes: (await school.settings.read()).checks.letterShapes,
+        ...{ letterShapes, deviceVoice },
         reports: session.reports.map(({ by, at }) => ({ by, at })),
       };
     },
@@ -149,7 +160,7 @@ export function reportRoutes({ serve, shipped }: Domain): void {
       if ((await school.sessions.countByLink(session.id)) >= MOST_BY_LINK)
         throw unfit(`${MOST_BY_LINK} reports came by this link already. Tell the teacher yourself what happened.`);
       const away = await Promise.all(
-        [body.at, ...(body.taught ?? []).map(({ at }) => at)].map(async (at) =>
+        [body.at, ...[...(body.taught ?? []), ...(body.readings ?? [])].map(({ at }) => at)].map(async (at) =>
           Math.abs(differenceInCalendarDays(parseISO(await school.settings.dayOf(at)), parseISO(session.heldOn))),
         ),
       );

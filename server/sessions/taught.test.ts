@@ -11,6 +11,7 @@ import {
   getSchool,
   getSession,
   getShared,
+  listReadings,
   planNewSession,
   removeReport,
   replanSession,
@@ -182,6 +183,48 @@ test("taught from a link: its marks come with the report, are evidence of their 
   const after = await answersOf(ada);
   const voided = new Set(after.flatMap(({ voids }) => voids ?? []));
   expect(mine.every(({ id }) => voided.has(id))).toBe(true);
+});
+
+test("texts that were read from a link come with the report, are readings of the child, and go with it", async () => {
+  const { token } = await house.ask(shareSession, { params: { id: sessionId }, body: { endsOn: "2026-10-22" } });
+  const at = "2026-10-19T07:45:00.000Z";
+  const read = (change: object = {}) => ({
+    ...{ id: uuid(), childId: ada, textId: "our-own", title: "Tam and the Pan", text: "Tam sat on a pan.", at },
+    ...{ marks: [{ at: 4, kind: "misread", heard: "pin" }], stoppedAt: null, ...change },
+  });
+  const report = (readings: object[]) => ({
+    ...{ id: uuid(), by: "Wyn D.", at, came: [ada], reached: "text", marks: [], note: "", readings },
+  });
+  type Body = Parameters<typeof house.ask<typeof reportShared>>[1]["body"];
+  const send = (body: object) => house.ask(reportShared, { params: { token }, body: body as Body });
+  const refused = async (...readings: object[]) =>
+    (await house.refused(reportShared, { params: { token }, body: report(readings) as Body })).detail;
+  const readings = () => house.ask(listReadings, { params: { id: ada } });
+
+  expect(await refused(read({ childId: cy }))).toMatch(/no place/);
+  expect(await refused(read({ marks: [{ at: 5, kind: "told", heard: null }] }))).toMatch(/word that this text/);
+  expect(await refused(read({ text: "…" }))).toMatch(/no words/);
+  expect(await refused(read({ at: "2026-09-01T07:45:00.000Z" }))).toMatch(/14 days/);
+  const twice = read();
+  expect(await refused(twice, twice)).toMatch(/same id/);
+  expect(await readings()).toEqual([]);
+
+  const one = read();
+  const body = report([one]);
+  for (let times = 0; times < 2; times++) await send(body);
+  // Another report cannot take what came with this one.
+  expect(await refused(one)).toMatch(/here already/);
+  expect(await readings()).toMatchObject([
+    { id: one.id, title: "Tam and the Pan", how: "alone", ms: null, day: "2026-10-19", markedBy: "Wyn D." },
+  ]);
+  const entries = async () =>
+    (await kept(ada)).filter((entry) => entry.outcome === "reading") as unknown as { id: string }[];
+  const [entry] = await entries();
+  expect(entry).toMatchObject({ source: { kind: "reading", readingId: one.id }, reading: { marks: one.marks } });
+  await house.ask(removeReport, { params: { id: sessionId, reportId: body.id } });
+  expect(await readings()).toEqual([]);
+  const voided = (await kept(ada)).flatMap((answer) => (answer.outcome === "void" ? answer.voids : []));
+  expect(voided).toContain(entry?.id);
 });
 
 test("a session that is planned knows what was taught since, says what would change, and becomes so", async () => {

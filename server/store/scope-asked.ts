@@ -215,6 +215,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       ofChild: () => other.readings.ofChild(childId),
       ofChildren: () => other.readings.ofChildren([childId]),
       find: () => other.readings.find(readingId),
+      remove: () => other.readings.remove(readingId, { markedAt: mark.markedAt, day: today, markedBy: "Someone" }),
       put: () => other.readings.put({ id: readingId, ...readingOf(childId, "Changed") }),
     },
     standings: {

@@ -29,7 +29,7 @@ export function useLastName(): [string, (name: string) => void] {
 
 /** Whether this device says words aloud, where it can. */
 export function useSpeaks(): [boolean, (speaks: boolean) => void] {
-  const [stored, store] = useStored("keen-voice", "off");
+  const [stored, store] = useStored("keen-voice", "on");
   return [stored === "on", (speaks) => store(speaks ? "on" : "off")];
 }
 

@@ -1,9 +1,9 @@
 import { useEffect, useState } from "react";
 import { useSpeaks } from "./settings.ts";
 
-/** The voice of this device, where it has one; off until someone wants it, and nothing ever needs it. */
+/** The voice of this device, where it has one and the school wants it; nothing ever needs it. */
 export interface Voice {
-  /** It has a voice that speaks English. */
+  /** It has a voice that speaks English, and may use it. */
   readonly isThere: boolean;
   readonly isOn: boolean;
   readonly setOn: (on: boolean) => void;
@@ -19,13 +19,14 @@ function voiceOf(synth: SpeechSynthesis): SpeechSynthesisVoice | undefined {
   return voices.find(({ lang }) => /^en[-_]GB/i.test(lang)) ?? voices.find(({ lang }) => /^en\b/i.test(lang));
 }
 
-export function useVoice(): Voice {
+/** @param isWanted the school has what is only heard said by devices; each device can be silenced */
+export function useVoice(isWanted: boolean): Voice {
   const synth = typeof speechSynthesis === "undefined" ? undefined : speechSynthesis;
   const [speaks, setSpeaks] = useSpeaks();
-  const [isThere, setThere] = useState(() => synth !== undefined && voiceOf(synth) !== undefined);
+  const [hasVoice, setHasVoice] = useState(() => synth !== undefined && voiceOf(synth) !== undefined);
   useEffect(() => {
     // Some devices know their voices only after a while.
-    const look = () => setThere(synth !== undefined && voiceOf(synth) !== undefined);
+    const look = () => setHasVoice(synth !== undefined && voiceOf(synth) !== undefined);
     look();
     synth?.addEventListener?.("voiceschanged", look);
     return () => {
@@ -42,5 +43,6 @@ export function useVoice(): Voice {
     synth.cancel();
     synth.speak(spoken);
   };
+  const isThere = isWanted && hasVoice;
   return { isThere, isOn: isThere && speaks, setOn: setSpeaks, say };
 }

@@ -9,6 +9,7 @@ import {
 } from "@dnd-kit/core";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { FaceBody } from "#contract";
+import { useMine } from "./mine.ts";
 import { spokenDrag } from "./spoken-drag.ts";
 
 /** Words that are seen of a column; more would leave no room for the next. */
@@ -35,17 +36,7 @@ function tileSize({ look, places, tiles }: BoardBody, room: BoardWanted["room"])
  */
 export function BoardFace({ face, room, onLaid }: BoardWanted) {
   const { item, places, tiles, look } = face;
-  // What was laid here and did not come back yet from the adult's side. What comes back that was not laid here takes its place.
-  const [mine, setMine] = useState<{ readonly item: string; readonly sent: readonly string[] }>({ item, sent: [] });
-  const told = JSON.stringify(face.at);
-  useEffect(() => {
-    setMine(({ item: of, sent }) => ({
-      item,
-      sent: of === item ? sent.slice(sent.indexOf(told) + 1 || sent.length) : [],
-    }));
-  }, [told, item]);
-  const last = mine.item === item ? mine.sent.at(-1) : undefined;
-  const at: Laid = last === undefined ? face.at : JSON.parse(last);
+  const [at, waits, setAt] = useMine<Laid>(item, face.at);
   const [picked, setPicked] = useState<{ readonly item: string; readonly tile: number }>();
   const held = picked?.item === item ? picked.tile : undefined;
   const frame = useRef<HTMLDivElement>(null);
@@ -61,7 +52,7 @@ export function BoardFace({ face, room, onLaid }: BoardWanted) {
     setPicked(undefined);
     if (keepFocus) focusOn.current = tile;
     if (JSON.stringify(next) === JSON.stringify(at)) return;
-    setMine((before) => ({ item, sent: [...(before.item === item ? before.sent : []), JSON.stringify(next)] }));
+    setAt(next);
     onLaid(next);
   };
   const pressTile = (tile: number) => {
@@ -86,7 +77,7 @@ export function BoardFace({ face, room, onLaid }: BoardWanted) {
   const nameOf = (place: number) => places[place]?.name || `box ${place + 1}`;
   const draw = (tile: number) => {
     const { text, as } = tiles[tile] ?? { text: "", as: null };
-    const seen = last === undefined ? as : null;
+    const seen = waits ? null : as;
     const where = at[tile] ?? null;
     const says = `${text}${where === null ? "" : `, in ${nameOf(where)}`}${seen === null ? "" : seen === "right" ? ", right" : ", not yet"}`;
     return (

@@ -99,6 +99,8 @@ export const readings = pgTable(
     readAt: at("read_at").notNull(),
     day: date("day").notNull(),
     markedBy: text("marked_by").notNull(),
+    /** When it was taken away; what it said of its words was taken back then, and stays in the log so. */
+    removedAt: at("removed_at"),
   },
   (table) => [
     keyOf(table, table.id),

@@ -275,6 +275,8 @@ export const reports = pgTable(
     note: text("note").notNull(),
     /** Which way it came: from the school, or by a link. */
     byLink: boolean("by_link").notNull().default(false),
+    /** Readings of texts that came with it, and go with it. */
+    readingIds: jsonb("reading_ids").$type<readonly string[]>().notNull().default([]),
   },
   (table) => [
     keyOf(table, table.id),

@@ -23,6 +23,7 @@ import { useHand } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { ChildFace } from "#web/parts/child-face.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
+import { lettersFor } from "#web/parts/letters-for.ts";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted } from "./at-desk.ts";
@@ -87,7 +88,7 @@ export function CardDesk(wanted: CardWanted) {
   const advice = stopAdvice(state.given, setup.stopAfter);
   const advised = advice.suggested && current !== undefined && state.given.length > quiet;
   const shows = current !== undefined && !paused && begun;
-  const face = shows ? faceBody(kind.face(current, setup, seed)) : nothing;
+  const face = lettersFor(shows ? faceBody(kind.face(current, setup, seed)) : nothing, child);
   const prompt = shows ? kind.prompt(current, settings, setup) : undefined;
   const likely = shows ? kind.likely(current, setup, seed) : [];
   const all = shows ? (kind.all?.(current, setup) ?? []) : [];

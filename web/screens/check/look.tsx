@@ -86,13 +86,29 @@ function Face({ code, onEnd }: { code: string; onEnd: () => void }) {
       .then(({ letterShapes }) => showLetters(letterShapes))
       .catch(() => undefined);
   }, [code]);
-  const latest = useRef<FaceDeed>(undefined);
-  // A tap is made again by the child; how tiles lie is told until the adult's side has it, unless they lie otherwise by then.
+  const waiting = useRef<FaceDeed[]>([]);
+  const isTelling = useRef(false);
+  // One after the other, so that what was done last stands; of how tiles lie or sounds stand, what is older by then is left out. A
+  // tap is made again by the child; those are told until the adult's side has them.
   const tell = (deed: FaceDeed) => {
-    latest.current = deed;
-    void call(tapFace, { params: { code }, body: deed }).catch(() => {
-      if ("laid" in deed) setTimeout(() => latest.current === deed && tell(deed), AGAIN_MS);
-    });
+    const last = waiting.current.at(-1);
+    if (last && !("choice" in last) && last.item === deed.item && !("choice" in deed)) waiting.current.pop();
+    waiting.current.push(deed);
+    void tellAll();
+  };
+  const tellAll = async () => {
+    if (isTelling.current) return;
+    isTelling.current = true;
+    for (let deed = waiting.current.shift(); deed; deed = waiting.current.shift()) {
+      try {
+        await call(tapFace, { params: { code }, body: deed });
+      } catch {
+        if ("choice" in deed || waiting.current.length > 0) continue;
+        waiting.current.push(deed);
+        await new Promise((done) => setTimeout(done, AGAIN_MS));
+      }
+    }
+    isTelling.current = false;
   };
   return <FacePage face={face} onDeed={tell} />;
 }

@@ -61,6 +61,7 @@ export function Screen() {
           "Exception words": exceptionWays[one.exceptionWay],
           "Made-up words": one.madeUp ? "used" : "not used",
           "Letters that children read": letterShapes[one.letterShapes],
+          "Spoken words": one.deviceVoice ? "by the device's voice too" : "by the adult",
           "Slow means": one.slowAfter === 0 ? "only what the adult marks so" : `over ${one.slowAfter} seconds`,
         }),
       });
@@ -130,6 +131,13 @@ export function Screen() {
                     value={checks.letterShapes}
                     onChoose={(letterShapes) => save({ letterShapes })}
                     choices={choicesOf(letterShapes)}
+                  />
+                  <Question
+                    title="Spoken words"
+                    why="What children only hear, to write it or to say where a sound is, the adult says. A device that has a voice of its own can say it too, at a press; each device can be silenced."
+                    value={String(checks.deviceVoice)}
+                    onChoose={(on) => save({ deviceVoice: on === "true" })}
+                    choices={choicesOf({ false: "by the adult", true: "by the device's voice too" })}
                   />
                   <Question
                     title="Slow means"

@@ -11,12 +11,14 @@ import {
 import { shortDay } from "#core/saying";
 import type { Lexicon } from "#core/words";
 import { call, useAskOnly } from "#web/device/api.ts";
+import { stampNow } from "#web/device/clock.ts";
 import { showLetters } from "#web/device/letters.ts";
 import { useLexiconByLink } from "#web/device/lexicon.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Finish } from "./finish.tsx";
 import { TeachDesk } from "./teach-desk.tsx";
+import { textsRead } from "./texts-read.ts";
 import { useTeach } from "./use-teach.ts";
 
 /** A session that is taught by whoever has its link: the same screen; what was marked goes with the report. */
@@ -70,16 +72,20 @@ function Taught({ token, card, lexicon }: { token: string; card: SharedCard; lex
       </Page>
     );
   const send = async (report: ReportBody) => {
+    const readings = textsRead(teaching, card.texts).map(({ readingId, childId, text, marks }) => ({
+      ...{ id: readingId, childId, textId: text.id, title: text.title, text: text.body },
+      ...{ marks: [...marks], stoppedAt: null, at: stampNow() },
+    }));
     await call(reportShared, {
       params: { token },
-      body: { ...report, taught: teaching.answers().flatMap(taughtMark) },
+      body: { ...report, taught: teaching.answers().flatMap(taughtMark), readings },
     });
     await teaching.forget();
     return () => setThanked(true);
   };
   return (
     <TeachDesk
-      {...{ session, lexicon, teaching, texts: card.texts, marksWords: false }}
+      {...{ session, lexicon, teaching, texts: card.texts, speaks: card.deviceVoice }}
       about={`${shortDay(card.heldOn, card.today)}. What you mark is kept on this device and goes with what you say at the end.`}
       actions={actions}
       empty={<p>This session has no part. Ask the teacher who sent the link.</p>}

@@ -18,8 +18,6 @@ interface NowWanted {
   readonly nameOf: (id: string) => string;
   /** The text of the shelf that is read. */
   readonly text: TextMarks["text"] | undefined;
-  /** Words of a text can be marked. */
-  readonly marksWords: boolean;
   /** Says something with the device's own voice; missing where that is off. */
   readonly onSay: ((text: string) => void) | undefined;
   /** A text is to be read that is not on the shelf. */
@@ -27,14 +25,14 @@ interface NowWanted {
 }
 
 /** What is asked now, as large as the children see it, and what goes on from there. */
-export function Now({ desk, teaching, nameOf, text, marksWords, onSay, isTextGone }: NowWanted) {
+export function Now({ desk, teaching, nameOf, text, onSay, isTextGone }: NowWanted) {
   const { state, parts, act } = teaching;
   const { part, turn, runs } = desk;
   const ofTurn = `${state.part} ${state.turn}`;
   const read = teaching.readings[ofTurn];
   const childId = turn?.childId ?? null;
   const onMarks =
-    text && childId !== null && runs && marksWords
+    text && childId !== null && runs
       ? (marks: readonly ReadingMark[]) =>
           teaching.setReading(ofTurn, { childId, text: { id: text.id, title: text.title, body: text.body }, marks })
       : undefined;
@@ -243,6 +241,8 @@ function Controls({
               max={100}
               value={100 - Math.round(desk.apart * 100)}
               onChange={(event) => desk.setApart(1 - Number(event.target.value) / 100)}
+              // The arrows lead to the next again; to whoever came by keys they belong to the slider.
+              onPointerUp={(event) => event.currentTarget.blur()}
               className="h-6 w-48 accent-leaf"
             />
           </label>

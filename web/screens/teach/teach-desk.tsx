@@ -20,8 +20,8 @@ interface DeskWanted {
   readonly teaching: Teaching;
   /** Texts of the shelf; undefined until they came. */
   readonly texts: readonly TextMarks["text"][] | undefined;
-  /** Words of a text can be marked: they are a reading of a child. */
-  readonly marksWords: boolean;
+  /** The school has what is only heard said by devices too. */
+  readonly speaks: boolean;
   readonly about: string;
   /** Leads away from here. */
   readonly actions: ReactNode;
@@ -35,12 +35,12 @@ interface DeskWanted {
 
 /** A session while it is taught: what is asked now, who says it how, and how the time goes. */
 export function TeachDesk(wanted: DeskWanted) {
-  const { session, lexicon, teaching, texts, marksWords, about, actions, onCode, empty, finish } = wanted;
+  const { session, lexicon, teaching, texts, speaks, about, actions, onCode, empty, finish } = wanted;
   const { state, parts, act, faceCode, setFaceCode } = teaching;
   const [seeing, setSeeing] = useState(false);
   const [turned, setTurned] = useState(false);
   const [other, setOther] = useState<string>();
-  const voice = useVoice();
+  const voice = useVoice(speaks);
   const [look] = useTextLook();
   const title = parts[state.part]?.kind === "text" ? state.turns[state.turn]?.item : undefined;
   const text = texts?.find((one) => one.title === title);
@@ -50,7 +50,7 @@ export function TeachDesk(wanted: DeskWanted) {
   useLive(
     session.id,
     (event) => {
-      if (event.kind === "tap" || event.kind === "laid") desk.onDeed(event);
+      if (event.kind !== "answers") desk.onDeed(event);
       if (event.kind !== "answers") return;
       const theirs = event.answers.find((one) => one.outcome !== "void" && !teaching.isMine(one.id));
       if (theirs) setOther(theirs.markedBy);
@@ -93,7 +93,7 @@ export function TeachDesk(wanted: DeskWanted) {
           <TimeLine state={state} parts={parts} onPart={toPart} />
           <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_26rem]">
             <Now
-              {...{ desk, teaching, nameOf, text, marksWords }}
+              {...{ desk, teaching, nameOf, text }}
               onSay={voice.isOn ? voice.say : undefined}
               isTextGone={title !== undefined && !text && texts !== undefined}
             />
@@ -120,7 +120,7 @@ export function TeachDesk(wanted: DeskWanted) {
                 checked={voice.isOn}
                 onChange={(event) => voice.setOn(event.target.checked)}
               />
-              This device can say what is only heard, with a voice of its own
+              This device says what is only heard, with a voice of its own
             </label>
           )}
         </FacePanel>

@@ -2,13 +2,13 @@ import { type ComponentProps, useMemo } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import {
   closeFace,
+  getSchool,
   getSession,
   listTexts,
   type ReportBody,
   reportSession,
   type SessionView,
   saveReading,
-  type TextView,
 } from "#contract";
 import { shortDay } from "#core/saying";
 import { call, refreshAll } from "#web/device/api.ts";
@@ -24,7 +24,8 @@ import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { Finish } from "./finish.tsx";
 import { TeachDesk } from "./teach-desk.tsx";
-import { type Teaching, type TextMarks, useTeach } from "./use-teach.ts";
+import { textsRead } from "./texts-read.ts";
+import { useTeach } from "./use-teach.ts";
 
 /** A session that is taught by whoever is signed in. */
 export function Screen() {
@@ -40,21 +41,6 @@ export function Screen() {
   );
 }
 
-/** Texts that were read: those of which words were marked, and those that someone got without one. */
-function readingsOf({ readings, state, parts }: Teaching, texts: readonly TextView[]): readonly TextMarks[] {
-  const got = state.marks.filter(
-    ({ part, turn, outcome, together }) =>
-      parts[part]?.kind === "text" && outcome === "got" && !together && !readings[`${part} ${turn}`],
-  );
-  return [
-    ...Object.values(readings).filter(({ marks }) => marks.length > 0),
-    ...got.flatMap(({ id, childId, item }): TextMarks[] => {
-      const text = texts.find(({ title }) => title === item);
-      return text ? [{ readingId: id, childId, text, marks: [] }] : [];
-    }),
-  ];
-}
-
 /** The end, with how many marks still wait on this device. */
 function FinishHere(wanted: Omit<ComponentProps<typeof Finish>, "unsent">) {
   const { waiting } = useOutbox();
@@ -67,6 +53,7 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
   const { lexicon } = ground;
   const teaching = useTeach(session, { lexicon, sendsAtOnce: true });
   const shelf = useKept(listTexts, {}, { revalidateOnFocus: false });
+  const { data: school } = useKept(getSchool, {});
   const navigate = useNavigate();
   const [marker] = useMarker();
   const actions = useMemo(() => <ButtonLink to={`/sessions/${session.id}`}>The plan</ButtonLink>, [session.id]);
@@ -78,7 +65,7 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
     );
   const by = marker.trim() || "Teacher";
   const send = async (report: ReportBody) => {
-    for (const { readingId, childId, text, marks } of readingsOf(teaching, shelf.data ?? [])) {
+    for (const { readingId, childId, text, marks } of textsRead(teaching, shelf.data ?? [])) {
       const body = { ...freshReading({ text, childId, how: "alone", fit: null, markedBy: by }), marks: [...marks] };
       await call(saveReading, { params: { id: readingId }, body });
     }
@@ -97,7 +84,8 @@ function Taught({ session, ground }: { session: SessionView; ground: SchoolWords
       : "";
   return (
     <TeachDesk
-      {...{ session, lexicon, teaching, texts: shelf.data, marksWords: true }}
+      {...{ session, lexicon, teaching, texts: shelf.data }}
+      speaks={school?.checks.deviceVoice ?? false}
       about={`${shortDay(session.heldOn, todayHere())}.${closed}${said}`}
       actions={actions}
       onCode={() => faceCodeFor(session.id)}

@@ -121,7 +121,7 @@ export function faceOfTurn(wanted: {
   const changed = kind === "chain" && before ? changedIn(before, units) : undefined;
   const last = support === "byUnit" ? sounds : units.length;
   const letters = lettersOf(units, (at) => (at >= last ? "hidden" : !changed || changed.has(at) ? "seen" : "quiet"));
-  return { show: "within", text, letters, ...(support === "apart" && apart > 0 ? { apart } : {}) };
+  return { show: "within", text, letters, ...(support === "apart" ? { apart } : {}) };
 }
 
 /** Places of the units that are others than in the word before. */

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { ChildLetters, FaceBody, FaceDeed } from "#contract";
+import type { FaceBody, FaceDeed } from "#contract";
 import {
   type Board,
   hasMarks,
@@ -22,6 +22,7 @@ import {
 import type { Lexicon, Unit } from "#core/words";
 import { useKeys } from "#web/device/keys.tsx";
 import { askedBy } from "#web/parts/asked-by.ts";
+import { lettersFor } from "#web/parts/letters-for.ts";
 import { boardOfTurn, faceOfBoard, faceOfTurn, isUnseen, lineWords, type Support, supports } from "./turn-face.ts";
 import type { TaughtSession, Teaching } from "./use-teach.ts";
 
@@ -74,14 +75,6 @@ export interface Desk {
   readonly easier: (() => void) | undefined;
   readonly offer: "smaller" | "harder" | null;
   readonly answer: (taken: boolean) => void;
-}
-
-/** What is shown, in letters as they stand for the child whose turn it is. */
-function forChild(face: FaceBody, child: Partial<ChildLetters> | undefined): FaceBody {
-  const { letterSize = "usual", letterSpacing = "usual" } = child ?? {};
-  const isUsual = letterSize === "usual" && letterSpacing === "usual";
-  if (isUsual || (face.show !== "text" && face.show !== "within" && face.show !== "passage")) return face;
-  return { ...face, look: { letterSize, letterSpacing } };
 }
 
 /** A choice that holds for one turn or one part, and is forgotten with it. */
@@ -160,14 +153,16 @@ export function useDesk(wanted: {
             ...{ support, sounds, apart, open: shown, spots, passage, line },
           })
         : { show: "nothing" };
-  const face = forChild(
+  const face = lettersFor(
     plain,
     session.members.find(({ id }) => id === turn?.childId),
   );
   const onDeed = (deed: FaceDeed) => {
     if ("laid" in deed) {
       if (deed.item === boardItem && board) setLaid(laidOn(board, deed.laid));
-    } else if (deed.item === askedBy(face)) setTapped(deed.choice);
+    } else if (deed.item !== askedBy(face)) return;
+    else if ("apart" in deed) setApart(deed.apart);
+    else setTapped(deed.choice);
   };
   // What was built in place of a word is what was written.
   const built = board?.look === "boxes" && laid && !laid.every((at) => at === null) ? wordOn(board, laid) : "";

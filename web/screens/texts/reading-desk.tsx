@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useMemo } from "react";
 import { useParams, useSearchParams } from "react-router";
-import { getChild, getGroup, getSchool, listReadings, listTexts, type TextView } from "#contract";
+import { type ChildLetters, getChild, getGroup, getSchool, listReadings, listTexts, type TextView } from "#contract";
 import { BEFORE_FIRST } from "#core/reading";
 import { useKept } from "#web/device/kept.ts";
 import { keepKeys, useKeys } from "#web/device/keys.tsx";
@@ -71,6 +71,7 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
     <Desk
       address={`reading ${readingId ?? childId} ${textId}`}
       who={child.data.child.name}
+      letters={child.data.child}
       classId={child.data.child.classId}
       text={text}
       ground={ground}
@@ -118,6 +119,7 @@ function Together({ groupId }: { groupId: string }) {
     <Desk
       address={`reading ${groupId} ${textId}`}
       who={group.data.name}
+      letters={undefined}
       classId={undefined}
       text={text}
       ground={ground}
@@ -148,6 +150,8 @@ function Gone() {
 interface DeskWanted {
   readonly address: string;
   readonly who: string;
+  /** How letters stand for the child who reads; missing where a group does. */
+  readonly letters: ChildLetters | undefined;
   readonly classId: string | undefined;
   /** Missing for a kept reading of a text that was removed. */
   readonly text: TextView | undefined;
@@ -162,7 +166,7 @@ interface DeskWanted {
 const loadAfterReading = () => import("./after-reading.tsx");
 const AfterReading = lazy(() => loadAfterReading().then((module) => ({ default: module.AfterReading })));
 
-function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWanted) {
+function Desk({ address, who, letters, classId, text, ground, make, kept, next }: DeskWanted) {
   const school = useKept(getSchool, {});
   const desk = useReading(address, make);
   const { draft, words, current } = desk;
@@ -203,7 +207,7 @@ function Desk({ address, who, classId, text, ground, make, kept, next }: DeskWan
           <Button className="min-h-12" onMouseDown={keepKeys} onClick={desk.stop} disabled={draft.finished}>
             {together ? "Done" : "Stop"} <kbd className="text-xs text-soft">Enter</kbd>
           </Button>
-          <ReadingFace desk={desk} />
+          <ReadingFace {...{ desk, letters }} />
           <Button
             className="min-h-12"
             onClick={() => {

@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { closeFace, type FaceBody } from "#contract";
+import { type ChildLetters, closeFace, type FaceBody } from "#contract";
 import { call } from "#web/device/api.ts";
 import { faceCodeFor, useFace } from "#web/device/face-channel.ts";
 import { keepKeys, useKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { FacePanel } from "#web/parts/face-panel.tsx";
+import { lettersFor } from "#web/parts/letters-for.ts";
 import type { ReadingDesk } from "./use-reading.ts";
 
 /** What the child sees of a reading: the whole text, or the line that it has come to. */
@@ -14,13 +15,19 @@ function faceOf({ draft, shown, lines, line, look }: ReadingDesk): FaceBody {
   return { show: "passage", text, size: look.size, spacing: look.spacing };
 }
 
+interface FaceWanted {
+  readonly desk: ReadingDesk;
+  /** How letters stand for the child who reads; missing where a group does. */
+  readonly letters: ChildLetters | undefined;
+}
+
 /** The text on the child's face: how it looks, where it is shown, and turning its lines. */
-export function ReadingFace({ desk }: { desk: ReadingDesk }) {
+export function ReadingFace({ desk, letters }: FaceWanted) {
   const { draft, put, look, setLook, lines, line, turn } = desk;
   const [open, setOpen] = useState(false);
   const code = draft?.faceCode ?? null;
   const deskId = draft?.id ?? "";
-  useFace({ deskId, elsewhere: code !== null, face: faceOf(desk) });
+  useFace({ deskId, elsewhere: code !== null, face: lettersFor(faceOf(desk), letters) });
   useKeys([
     {
       key: "ArrowDown",
