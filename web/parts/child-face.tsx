@@ -11,16 +11,25 @@ const MOST_ON_DESK = 48;
 
 const letters: Record<Room, string> = { window: "min(56vh, 34vw)", desk: "min(30vh, 26vw)" };
 
-/** What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped, tiles laid. */
-export function ChildFace({
-  face,
-  room,
-  onDeed,
-}: {
-  face: FaceBody;
-  room: Room;
-  onDeed?: ((deed: FaceDeed) => void) | undefined;
-}) {
+interface ChildFaceWanted {
+  readonly face: FaceBody;
+  readonly room: Room;
+  readonly onDeed?: ((deed: FaceDeed) => void) | undefined;
+}
+
+/**
+ * What the child sees: one thing on an empty page, huge, in Andika. Choices can be tapped, tiles laid, sounds slid together. It is
+ * as wide as its place, and a word never wider.
+ */
+export function ChildFace(wanted: ChildFaceWanted) {
+  return wanted.face.show === "nothing" ? null : (
+    <div className="@container flex max-h-full w-full min-w-0 flex-col items-center">
+      <Shown {...wanted} />
+    </div>
+  );
+}
+
+function Shown({ face, room, onDeed }: ChildFaceWanted) {
   if (face.show === "nothing") return null;
   if (face.show === "text")
     return (
@@ -30,7 +39,7 @@ export function ChildFace({
         style={lettersOf(
           face.look,
           face.size === "letters" ? `max(200px, ${letters[room]})` : wordSize(face.text, room),
-          face.text.length,
+          { letters: face.text.length },
         )}
       >
         {face.text}
@@ -51,7 +60,7 @@ export function ChildFace({
   if (face.show === "passage")
     return (
       <div
-        className="font-child flex max-h-full w-full max-w-[62ch] flex-col gap-6 self-start overflow-y-auto"
+        className="font-child flex min-h-0 w-full max-w-[62ch] flex-col gap-6 overflow-y-auto"
         style={lettersOf(face.look, `${room === "desk" ? Math.min(face.size, MOST_ON_DESK) : face.size}px`)}
       >
         <div

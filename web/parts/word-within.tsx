@@ -26,17 +26,24 @@ export function wordSize(text: string, room: Room): string {
 const scales = { usual: 1, larger: 1.25, largest: 1.5 } as const;
 const gaps = { usual: 0, wider: 0.06, widest: 0.14 } as const;
 
-/** Letters as they stand for a child: larger, as far as a word of so many letters has room, and further apart. */
-export function lettersOf(look: ChildLetters | undefined, size: string, length?: number): CSSProperties {
-  if (!look) return { fontSize: size };
-  const gap = gaps[look.letterSpacing];
-  const larger = `calc(${size} * ${scales[look.letterSize]})`;
-  // A letter is about 0.55 em wide.
-  const room = length === undefined ? undefined : Math.floor(94 / Math.max(1, length) / (0.55 + gap));
+/** Width of a letter, and of the space between two sounds that stand as far apart as they go, in em. */
+const LETTER = 0.58;
+const BETWEEN = 0.5;
+
+/** What has to stand in one line: so many letters, and so many spaces between sounds. */
+interface InLine {
+  readonly letters: number;
+  readonly spaces?: number;
+}
+
+/** Letters as they stand for a child, as large as fits where they stand in one line, and as far apart as they should. */
+export function lettersOf(look: ChildLetters | undefined, size: string, inLine?: InLine): CSSProperties {
+  const gap = look ? gaps[look.letterSpacing] : 0;
+  const wanted = look ? `calc(${size} * ${scales[look.letterSize]})` : size;
+  const wide = inLine && Math.max(1, inLine.letters) * (LETTER + gap) + (inLine.spaces ?? 0) * BETWEEN;
   return {
-    fontSize: room === undefined ? larger : `min(${larger}, ${room}vw)`,
-    letterSpacing: `${gap}em`,
-    wordSpacing: `${gap * 2}em`,
+    fontSize: wide === undefined ? wanted : `min(${wanted}, ${(96 / wide).toFixed(2)}cqw)`,
+    ...(look ? { letterSpacing: `${gap}em`, wordSpacing: `${gap * 2}em` } : {}),
   };
 }
 
@@ -57,14 +64,15 @@ function wordsOf(letters: Letters): readonly Letters[] {
 export function WordWithin({ face, room }: { face: Extract<FaceBody, { show: "within" }>; room: Room }) {
   // A word stands whole in its line.
   const words = wordsOf(face.letters);
+  // As large when its sounds are together as it can be when they are apart: it slides, and does not grow.
+  const spaces = face.apart === undefined ? 0 : face.letters.length - 1;
+  const all = { letters: face.text.length, spaces };
   return (
     <p
       data-testid="card"
       className={`font-child select-none text-center text-ink ${words.length > 1 ? "flex flex-wrap justify-center gap-x-[0.4em]" : ""}`}
       style={
-        words.length > 1
-          ? lettersOf(face.look, lineSize[room])
-          : lettersOf(face.look, wordSize(face.text, room), face.text.length)
+        words.length > 1 ? lettersOf(face.look, lineSize[room]) : lettersOf(face.look, wordSize(face.text, room), all)
       }
     >
       <span className="sr-only">{face.text}</span>
@@ -76,7 +84,7 @@ export function WordWithin({ face, room }: { face: Extract<FaceBody, { show: "wi
               // biome-ignore lint/suspicious/noArrayIndexKey: the letters of a word never change places
               key={at}
               className={`${looks[as]} motion-safe:transition-[margin]`}
-              style={face.apart && at > 0 ? { marginLeft: `${face.apart * 0.5}em` } : undefined}
+              style={face.apart && at > 0 ? { marginLeft: `${face.apart * BETWEEN}em` } : undefined}
             >
               {text}
             </span>

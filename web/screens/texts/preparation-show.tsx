@@ -54,7 +54,7 @@ function Showing({ faces, onClose }: { faces: readonly FaceBody[]; onClose: () =
   return (
     <FacePanel open code={code} onClose={close} onAsk={async () => setCode(await faceCodeFor(deskId))}>
       <div className="flex min-h-40 items-center justify-center overflow-hidden rounded border border-line">
-        <div className="scale-50">
+        <div className="w-full scale-50">
           <ChildFace face={face} room="desk" />
         </div>
       </div>
