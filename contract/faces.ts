@@ -150,6 +150,8 @@ export const deskEvent = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("tap"), item, choice: z.string() }),
   z.object({ kind: z.literal("laid"), item, laid }),
   z.object({ kind: z.literal("slid"), item, apart }),
+  /** Another device began to show what children see, or does so no more: it was closed, or has no line. */
+  z.object({ kind: z.literal("screen"), isOpen: z.boolean() }),
 ]);
 export type DeskEvent = z.infer<typeof deskEvent>;
 

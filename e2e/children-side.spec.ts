@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { part as checkPart, marksAlone, sit } from "./checking.ts";
 import { childNamed, expect, expectAccessible, test } from "./school.ts";
-import { begin, groupNamed, lookOf, now, part, setLetters, withParts } from "./teaching.ts";
+import { answersOf, begin, groupNamed, lookOf, now, part, setLetters, withParts } from "./teaching.ts";
 
 const wide = (face: Page) => face.getByTestId("card").evaluate((card) => card.scrollWidth);
 const track = (face: Page) => face.getByRole("slider", { name: "Slide the sounds together" });
@@ -74,6 +74,41 @@ test("on the same tablet turned round the letters slide too, and the adult's sid
   await expect(track(page)).toHaveAttribute("aria-valuetext", "together");
   await page.keyboard.press("Escape");
   await expect(now(page).getByLabel("slide together")).toHaveValue("100");
+});
+
+test("the children's screen is closed, and all but one child leave: each is said, and the session goes on", async ({
+  page,
+  school,
+  context,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const id = await withParts(school, "Brick hods", [
+    { kind: "readWords", items: ["rain", "ship", "chat"], who: "together" },
+  ]);
+  const face = await context.newPage();
+  await face.goto(`${school.base}/face`);
+  await begin(page, school, id);
+  await expect(face.getByTestId("card")).toContainText("rain");
+  const gone = page.getByText("The children's screen was closed", { exact: false });
+  await expect(gone).toHaveCount(0);
+  await face.close({ runBeforeUnload: true });
+  await expect(gone).toBeVisible();
+  await page.keyboard.press("1");
+  const again = await context.newPage();
+  await again.goto(`${school.base}/face`);
+  await expect(again.getByTestId("card")).toContainText("ship");
+  await expect(gone).toHaveCount(0);
+  const [first, ...others] = group.members;
+  for (const { name } of others) await page.getByRole("checkbox", { name: `${name} is here` }).uncheck();
+  await expect(page.getByText(`Only ${first?.name} is here`, { exact: false })).toBeVisible();
+  await expectAccessible(page);
+  await page.keyboard.press("1");
+  // Together it weighs little; alone it is the child's own answer, here with the marks under its sounds.
+  await expect
+    .poll(async () =>
+      (await answersOf(school, group, id)).map(({ item, help }) => `${item?.replaceAll(" ", "")} ${help}`).sort(),
+    )
+    .toEqual([...group.members.map(() => "rain together"), "ship hint"].sort());
 });
 
 test("letters stand for the child in a check and in a reading as they do in a session", async ({

@@ -74,7 +74,7 @@ async function listen<T>(path: string, schema: { parse(value: unknown): T }) {
     events,
     closed: reading,
     async until(count: number) {
-      for (let tries = 0; events.length < count && tries < 200; tries++)
+      for (let tries = 0; events.length < count && tries < 2000; tries++)
         await new Promise((done) => setTimeout(done, 10));
       return events;
     },
@@ -108,6 +108,23 @@ describe("the child's face on another device", () => {
     const desk = await listen<DeskEvent>(livePaths.desk(sitting.id), deskEvent);
     await house.ask(tapFace, { params: { code }, body: { item: "m=m", choice: "n" } });
     expect(await desk.until(1)).toEqual([{ kind: "tap", item: "m=m", choice: "n" }]);
+    desk.stop();
+  });
+  test("the desk is told that a screen follows it, how far a child slid sounds, and that the screen has gone", async () => {
+    const code = await codeOf();
+    const desk = await listen<DeskEvent>(livePaths.desk(sitting.id), deskEvent);
+    const face = await listen<FaceEvent>(livePaths.face(code), faceEvent);
+    await desk.until(1);
+    await house.ask(tapFace, { params: { code }, body: { item: "rain", apart: 0.25 } });
+    await desk.until(2);
+    face.stop();
+    expect(await desk.until(3)).toEqual([
+      { kind: "screen", isOpen: true },
+      { kind: "slid", item: "rain", apart: 0.25 },
+      { kind: "screen", isOpen: false },
+    ]);
+    const far = await house.refused(tapFace, { params: { code }, body: { item: "rain", apart: 2 } });
+    expect(far.status).toBe(422);
     desk.stop();
   });
   test("ends with the last check of its sitting: the code leads nowhere, the stream is closed for good", async () => {

@@ -131,12 +131,14 @@ export function openLive(others?: Others): LiveHub {
   );
   const tell = (signal: LiveSignal) => others?.signals.tell(signal);
 
+  const tellDesk = (deskId: string, event: DeskEvent) => {
+    here.desk(deskId, event);
+    tell({ kind: "desk", deskId, event });
+  };
+
   return {
     marks: (deskId, answers) => here.desk(deskId, { kind: "answers", answers: [...answers] }),
-    desk: (deskId, event) => {
-      here.desk(deskId, event);
-      tell({ kind: "desk", deskId, event });
-    },
+    desk: tellDesk,
     show: (deskId, face) => {
       here.show(deskId, face);
       tell({ kind: "show", deskId, face });
@@ -150,6 +152,8 @@ export function openLive(others?: Others): LiveHub {
     joinFace: (deskId, request, response) => {
       join(faces, deskId, request, response);
       send(response, { kind: "face", face: shown.get(deskId) ?? nothing });
+      tellDesk(deskId, { kind: "screen", isOpen: true });
+      request.on("close", () => tellDesk(deskId, { kind: "screen", isOpen: false }));
     },
   };
 }

@@ -6,6 +6,8 @@ import { call } from "./api.ts";
 export type FaceMessage =
   | { readonly kind: "face"; readonly face: FaceBody }
   | { readonly kind: "hello" }
+  /** The window goes. */
+  | { readonly kind: "bye" }
   | { readonly kind: "deed"; readonly deed: FaceDeed };
 
 export function faceChannel(): BroadcastChannel {
@@ -22,18 +24,20 @@ interface FaceWanted {
   readonly face: FaceBody;
   /** A child did something in a window of this machine. */
   readonly onDeed?: (deed: FaceDeed) => void;
+  /** A second window of this machine came, or was closed. */
+  readonly onScreen?: (isOpen: boolean) => void;
 }
 
 /**
  * Keeps the child's face on the item of the desk: the second window of this machine, and another device by way of the
  * server, tried again until the server has taken it. A window that opens later asks and is told.
  */
-export function useFace({ deskId, elsewhere, face, onDeed }: FaceWanted): void {
-  const latest = useRef({ face, onDeed });
+export function useFace({ deskId, elsewhere, face, onDeed, onScreen }: FaceWanted): void {
+  const latest = useRef({ face, onDeed, onScreen });
   const channel = useRef<BroadcastChannel | null>(null);
   const said = JSON.stringify(face);
   useEffect(() => {
-    latest.current = { face, onDeed };
+    latest.current = { face, onDeed, onScreen };
   });
   useEffect(() => {
     const open = faceChannel();
@@ -41,6 +45,7 @@ export function useFace({ deskId, elsewhere, face, onDeed }: FaceWanted): void {
     open.onmessage = ({ data }: MessageEvent<FaceMessage>) => {
       if (data.kind === "hello") open.postMessage({ kind: "face", face: latest.current.face } satisfies FaceMessage);
       if (data.kind === "deed") latest.current.onDeed?.(data.deed);
+      if (data.kind === "hello" || data.kind === "bye") latest.current.onScreen?.(data.kind === "hello");
     };
     return () => {
       open.postMessage({ kind: "face", face: { show: "nothing" } } satisfies FaceMessage);

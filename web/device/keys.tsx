@@ -79,9 +79,11 @@ export function keepKeys(event: MouseEvent): void {
 /** Keys that go on while they are held: from word to word. */
 const steps: ReadonlySet<string> = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown"]);
 
+/** Letters and arrows are the field's own there; in a box that is ticked only the space bar is. */
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
+    !(target instanceof HTMLInputElement && target.type === "checkbox") &&
     (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName))
   );
 }
@@ -151,7 +153,7 @@ export function Keys({ children, places, onPalette }: KeysWanted) {
         .reverse()
         .find((one) => one.key === pressed && one.run !== listedOnly);
       const onControl =
-        event.target instanceof Element && event.target.closest("button, a, [role=gridcell]") !== null;
+        event.target instanceof Element && event.target.closest("button, a, input, [role=gridcell]") !== null;
       if (binding && !(onControl && (key === "Enter" || key === " "))) {
         event.preventDefault();
         binding.run();

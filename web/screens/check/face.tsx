@@ -18,7 +18,12 @@ export function Screen() {
     };
     followLetters();
     open.postMessage({ kind: "hello" } satisfies FaceMessage);
-    return () => open.close();
+    const leave = () => open.postMessage({ kind: "bye" } satisfies FaceMessage);
+    addEventListener("pagehide", leave);
+    return () => {
+      removeEventListener("pagehide", leave);
+      open.close();
+    };
   }, []);
   const tell = (deed: FaceDeed) => channel.current?.postMessage({ kind: "deed", deed } satisfies FaceMessage);
   return <FacePage face={face} onDeed={tell} />;

@@ -33,6 +33,11 @@ export function Side({ session, desk, teaching, nameOf }: SideWanted) {
         onMark={desk.mark}
         onHere={(childId, here) => act({ do: "here", childId, here })}
       />
+      {state.begun && state.here.length === 1 && session.members.length > 1 && (
+        <p role="status" className="mt-1 px-1 text-sm text-soft">
+          Only {nameOf(state.here[0] ?? "")} is here: what all would answer together counts as an answer alone.
+        </p>
+      )}
       <div className="mt-2 flex min-h-11 items-center gap-2 border-t border-line pt-2">
         <Button onMouseDown={keepKeys} disabled={!undo} onClick={() => undo?.()}>
           Undo <kbd className="text-xs text-soft">U</kbd>

@@ -46,12 +46,14 @@ export function TeachDesk(wanted: DeskWanted) {
   const text = texts?.find((one) => one.title === title);
   const passage = text && { text: text.body, size: look.size, spacing: look.spacing };
   const desk = useDesk({ session, lexicon, teaching, passage, onSeen: () => setSeeing(true) });
-  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onDeed: desk.onDeed });
+  const [isScreenGone, setScreenGone] = useState(false);
+  const onScreen = (isOpen: boolean) => setScreenGone(!isOpen);
+  useFace({ deskId: session.id, elsewhere: faceCode !== null, face: desk.face, onDeed: desk.onDeed, onScreen });
   useLive(
     session.id,
     (event) => {
-      if (event.kind !== "answers") desk.onDeed(event);
-      if (event.kind !== "answers") return;
+      if (event.kind === "screen") return onScreen(event.isOpen);
+      if (event.kind !== "answers") return desk.onDeed(event);
       const theirs = event.answers.find((one) => one.outcome !== "void" && !teaching.isMine(one.id));
       if (theirs) setOther(theirs.markedBy);
     },
@@ -88,6 +90,12 @@ export function TeachDesk(wanted: DeskWanted) {
             <p role="status" className="mb-3 rounded-md bg-leaf-pale px-3 py-2">
               {other} marks this session on another device too. All marks are kept; say who marks whom, so that no
               child is marked twice for the same.
+            </p>
+          )}
+          {isScreenGone && (
+            <p role="status" className="mb-3 rounded-md bg-damson-pale px-3 py-2">
+              The children's screen was closed, or has no line. Nothing is lost: opened again, it shows what is asked
+              then.
             </p>
           )}
           <TimeLine state={state} parts={parts} onPart={toPart} />

@@ -175,7 +175,8 @@ export function useDesk(wanted: {
     [parts, state.turns],
   );
   const marks = state.marks.filter((one) => one.part === state.part && one.turn === state.turn);
-  const together = part ? isTogether(part) : false;
+  // Whoever is the only one here answers alone, whatever the part is.
+  const together = part !== undefined && isTogether(part) && state.here.length > 1;
   // What is written stood before no one's eyes.
   const helped = !isUnseenNow && units !== undefined && support !== "plain";
   const made = (childId: string, outcome: TeachOutcome) =>
