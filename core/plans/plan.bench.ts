@@ -56,7 +56,13 @@ describe("eight weeks for five groups of six", () => {
     const needs = new Map(
       [...chances].flatMap(([gpc, chance]) => (chance < 0.7 ? [[gpc, 1 - chance] as const] : [])),
     );
-    return { id: `c${at}`, chances, fades: new Map(gpcs.map((gpc) => [gpc, 20])), needs, worth: needs };
+    const besides = new Map([
+      ["contrast sound b/d", ((at + group) % 5) / 5],
+      ["blend CCVC", ((at * 2 + group) % 7) / 7],
+      ["read said", (at % 3) / 3],
+      ["read was", ((at + 1) % 3) / 3],
+    ]);
+    return { id: `c${at}`, chances, fades: new Map(gpcs.map((gpc) => [gpc, 20])), needs, worth: needs, besides };
   };
   const day = (at: number) => new Date(Date.UTC(2026, 10, 23 + Math.floor(at / 4) * 7 + (at % 4))).toISOString();
   const days = Array.from({ length: 32 }, (_, at) => ({ on: day(at).split("T")[0] ?? "", minutes: 20, room: 2 }));
@@ -69,6 +75,7 @@ describe("eight weeks for five groups of six", () => {
       });
   });
   bench("planBlock, four sessions a week with two points", () => {
-    for (const children of groups) planBlock({ today: "2026-11-23", children, days, past: [], among: gpcs });
+    for (const children of groups)
+      planBlock({ today: "2026-11-23", children, days, past: [], among: gpcs, fitsFocus: () => true });
   });
 });

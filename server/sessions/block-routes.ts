@@ -1,12 +1,13 @@
 import { addDays, formatISO, parseISO } from "date-fns";
 import { type BlockSessionView, fixBlockDays, getBlock, setBlockWeeks } from "#contract";
+import { thoughtDays } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import { type BlockDay, focusName, minutesOfRoutine, roomFor, taughtIn } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import { untilGone } from "../frame/jobs.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
-import { isWithin, thoughtDays } from "./block.ts";
+import { isWithin } from "./block.ts";
 
 /** Sessions that are shown of those that were. */
 const MOST_PAST = 8;

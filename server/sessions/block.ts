@@ -1,13 +1,5 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
-import {
-  commonWords,
-  type Said,
-  type SchoolCalendar,
-  schoolDaysIn,
-  type WorthWeights,
-  weekdayOf,
-  weighedNeeds,
-} from "#core/groups";
+import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
 import { findCorrespondence, showGrapheme } from "#core/phonics";
 import {
   type BlockChild,
@@ -108,18 +100,6 @@ export function planWeeks(
     return [`${name(gpc)} waits: ${plural(countOf(gpc), "word")} with it can be read by this group.${helps}`];
   });
   return { sessions, remarks };
-}
-
-/** Weekdays on which a group is thought to meet that has no time in the week, by how often it does. */
-const THOUGHT: readonly (readonly number[])[] = [[], [2], [1, 4], [1, 3, 5], [1, 2, 4, 5], [1, 2, 3, 4, 5]];
-
-/** Days on which a group would meet that has no time in the week: so many a week, on days of school. */
-export function thoughtDays(
-  calendar: SchoolCalendar,
-  { from, to, aWeek }: { readonly from: string; readonly to: string; readonly aWeek: number },
-): string[] {
-  const weekdays = THOUGHT[Math.min(aWeek, THOUGHT.length - 1)] ?? [];
-  return schoolDaysIn(calendar, from, to).filter((day) => weekdays.includes(weekdayOf(day)));
 }
 
 /** True for days that are in the block. */

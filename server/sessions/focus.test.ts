@@ -97,6 +97,9 @@ test("a session about it is planned as the block has it: both spellings, pairs o
   expect(pairs?.items.length).toBeGreaterThan(0);
   // The same asking once more is the same session.
   expect((await house.ask(planNewSession, { body })).id).toBe(id);
+  // About something else it is another session, which cannot have this one's id.
+  for (const other of [{ focus: ["read said"] }, { focus: null, target: "s=s" }])
+    expect((await house.refused(planNewSession, { body: { ...body, ...other } })).status).toBe(409);
   expect((await house.ask(listSessions, { query: {} })).find((one) => one.id === id)?.about).toBe(
     "“b” and “d” told apart",
   );

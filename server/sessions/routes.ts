@@ -124,9 +124,11 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const made = await madeBefore(school, body.id);
       if (made) {
         // What was asked for, as far as a session keeps it: without a wish the tool chose the target.
-        const target = body.target && made.plan.target;
-        const asked = { groupId: made.groupId, heldOn: made.heldOn, target };
-        mustBeSame("session", asked, { groupId: body.groupId, heldOn: body.heldOn, target: body.target });
+        const target = !body.focus && body.target ? made.plan.target : body.target;
+        const focus = body.focus ? (made.plan.focus ?? null) : body.focus;
+        const { groupId, heldOn } = made;
+        const asked = { groupId: body.groupId, heldOn: body.heldOn, target: body.target, focus: body.focus };
+        mustBeSame("session", { groupId, heldOn, target, focus }, asked);
         return mustSession(school, body.id);
       }
       const { group, childIds } = await membersOf(school, body.groupId);

@@ -17,6 +17,7 @@ import {
   type Stretch,
   schoolDaysIn,
   slotInWords,
+  thoughtDays,
   without,
 } from "./index.ts";
 
@@ -197,4 +198,12 @@ test("a school that has no terms gets twelve weeks", () => {
     newId,
   });
   expect(added).toHaveLength(12);
+});
+
+test("a group without a time in the week is thought to meet on days of school, spread over each week", () => {
+  const days = (aWeek: number) => thoughtDays(calendar, { from: "2026-10-19", to: "2026-11-06", aWeek });
+  // The week of half-term has none.
+  expect(days(2)).toEqual(["2026-10-19", "2026-10-22", "2026-11-02", "2026-11-05"]);
+  expect(days(1)).toEqual(["2026-10-20", "2026-11-03"]);
+  expect([0, 3, 5, 9].map((aWeek) => days(aWeek).length)).toEqual([0, 6, 10, 10]);
 });

@@ -51,6 +51,18 @@ export function schoolDaysIn(calendar: SchoolCalendar, from: string, to: string)
   );
 }
 
+/** Weekdays on which a group is thought to meet, by how often a week it does: spread over the week. */
+const THOUGHT: readonly (readonly Weekday[])[] = [[], [2], [1, 4], [1, 3, 5], [1, 2, 4, 5], [1, 2, 3, 4, 5]];
+
+/** Days of school on which a group would meet that has no time in the week, from a day to another, both in it. */
+export function thoughtDays(
+  calendar: SchoolCalendar,
+  { from, to, aWeek }: { readonly from: string; readonly to: string; readonly aWeek: number },
+): string[] {
+  const weekdays = THOUGHT[Math.min(Math.max(0, aWeek), THOUGHT.length - 1)] ?? [];
+  return schoolDaysIn(calendar, from, to).filter((day) => weekdays.includes(weekdayOf(day)));
+}
+
 /** What is wrong with a calendar, a sentence each; none where all is well. */
 export function calendarFaults({ terms, off }: SchoolCalendar): string[] {
   const backwards = [...terms, ...off].flatMap(({ name, from, to }) =>
