@@ -237,6 +237,8 @@ export const exportChild = {
     places: z.array(z.object({ order: z.string(), step: z.string().nullable(), again: z.boolean(), since: day })),
     /** What was asked for when groups are made, and said of what it should be taught next. */
     wishes: z.array(z.object({ id, kind: z.string(), by: z.string(), since: day })),
+    /** What colleagues wrote about it, also for themselves. */
+    notes: z.array(z.object({ text: z.string(), by: z.string(), at: instant, until: day.nullable() })),
     /** When it is not as its class is; null where it is. */
     hours: ownHours.nullable(),
     next: z.array(z.object({ gpc: z.string(), how: z.string(), until: day.nullable(), by: z.string(), since: day })),

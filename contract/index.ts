@@ -13,6 +13,7 @@ export * from "./faces.ts";
 export * from "./grouping.ts";
 export * from "./groups.ts";
 export * from "./may.ts";
+export * from "./notes.ts";
 export { broughtUp } from "./old-marks.ts";
 export * from "./people.ts";
 export * from "./places.ts";

@@ -25,6 +25,7 @@ import { groupRoutes } from "./groups/routes.ts";
 import type { Domain, House, School } from "./house.ts";
 import type { Jobs } from "./jobs.ts";
 import { ledgerRoutes } from "./ledger/routes.ts";
+import { noteRoutes } from "./notes/routes.ts";
 import { placeRoutes } from "./orders/place-routes.ts";
 import { orderRoutes } from "./orders/routes.ts";
 import { deviceRoutes } from "./people/device-routes.ts";
@@ -91,6 +92,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   textRoutes,
   readingRoutes,
   todayRoutes,
+  noteRoutes,
   weekRoutes,
   wordRoutes,
   peopleRoutes,

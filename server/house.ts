@@ -16,6 +16,7 @@ import * as grouping from "./groups/grouping.ts";
 import * as groups from "./groups/repository.ts";
 import type { Jobs } from "./jobs.ts";
 import * as ledger from "./ledger/repository.ts";
+import * as notes from "./notes/repository.ts";
 import * as places from "./orders/places.ts";
 import * as orders from "./orders/repository.ts";
 import * as taught from "./orders/taught.ts";
@@ -59,6 +60,7 @@ const repositories = {
   faces,
   ledger,
   readings,
+  notes,
   standings,
   groups,
   grouping,

@@ -39,6 +39,9 @@ const migrations = join(root, "server", "store", "migrations");
 /** What was removed can be brought back for ten seconds; a page that was left open may ask later. */
 const KEPT_REMOVED_MS = 24 * 3_600_000;
 
+/** A note is shown until its last day, and goes for good a month later. */
+const KEPT_ENDED_MS = 30 * 24 * 3_600_000;
+
 const TIDY_MS = 3_600_000;
 
 /** What was removed and not brought back goes for good, and what a school year found that cannot be taken back. */
@@ -47,6 +50,8 @@ async function tidy(school: School): Promise<void> {
   await school.together(async () => {
     await school.sessions.forgetRemoved(before);
     await school.texts.forgetRemoved(before);
+    const day = await school.settings.dayOf(new Date(Date.now() - KEPT_ENDED_MS));
+    await school.notes.forgetGone({ at: before, day });
     await school.years.forgetBefore(before);
     const { keeping } = await school.settings.read();
     await school.trail.forgetOld(keeping.trailMonths, new Date());

@@ -22,6 +22,7 @@ import {
   setOwnHours,
   shareSession,
   startSitting,
+  writeNote,
 } from "#contract";
 import { answerTo, part } from "./checks/marking.ts";
 
@@ -38,6 +39,7 @@ export interface OneOfEach {
   readonly textId: string;
   readonly presetId: string;
   readonly wishId: string;
+  readonly noteId: string;
   readonly token: string;
 }
 
@@ -113,7 +115,11 @@ export async function oneOfEach(ask: Ask, word: string): Promise<OneOfEach> {
     params: { id: presetId },
     body: { version: 0, name: `${word} plan`, purpose: "", sections: [part("card")] },
   });
-  const wishId = uuid();
+  const [wishId, noteId] = [uuid(), uuid()];
+  await ask(writeNote, {
+    ...{ params: { id: noteId }, query: { childId } },
+    body: { text: `${word} note of a colleague`, forWhom: { who: "all" }, until: null },
+  });
   await ask(addWish, { params: { id: childId }, body: { id: wishId, kind: "alone", otherId: null } });
   await ask(sayNextOfChild, { params: { id: childId }, body: { gpc: "m=m", how: "pinned", until: null } });
   await ask(putMoveOff, { params: { id: childId }, body: { kind: "join", until: "2027-01-10" } });
@@ -122,6 +128,7 @@ export async function oneOfEach(ask: Ask, word: string): Promise<OneOfEach> {
   await ask(makeFeed, { body: { id: uuid(), whose: `child:${childId}` } });
   return {
     wishId,
+    noteId,
     classId,
     childId,
     groupId,

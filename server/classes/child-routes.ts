@@ -203,6 +203,7 @@ export function childRoutes({ serve }: Domain): void {
       places: await school.places.historyOfChild(child.id),
       ...(await school.grouping.ofChild(child.id)),
       hours: (await school.week.ownHoursOf(child.id))?.hours ?? null,
+      notes: await school.notes.ofChild(child.id),
     };
   });
 

@@ -132,6 +132,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
     setPlaceOfChild: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     setPlaceOfGroup: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     saveAnswers: { answers: [{}] },
+    writeNote: { text: "A note", forWhom: { who: "all" }, until: null },
+    readNotes: { ids: [uuid()] },
     addWish: { id: uuid(), kind: "apart", otherId: childId },
     sayNextOfChild: { gpc: "s=s", how: "struck", until: null },
     sayNextOfClass: { gpc: "s=s", how: "pinned", until: null },

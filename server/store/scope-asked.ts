@@ -18,7 +18,8 @@ export interface AskedFrom {
 /** Every function of every repository of the other school, asked with the ids of the first. */
 export function everyAsking({ other, elsewhere, mine, meeting, invitation, routine, ids }: AskedFrom) {
   const { yearId, memberId, deviceId, accountId } = ids;
-  const { classId, childId, groupId, sessionId, sittingId, checkId, readingId, reportId, textId, presetId } = mine;
+  const { classId, childId, groupId, sessionId, sittingId, checkId, readingId, reportId, textId, presetId, noteId } =
+    mine;
   const mark = { childId, markedAt: "2026-11-20T09:00:00.000Z", day: "2026-11-20", markedBy: "D." };
   const note = {
     ...mark,
@@ -31,6 +32,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
   const report = { id: reportId, by: "D.", at: mark.markedAt, came: [], reached: null, marks: [], note: "" };
   const member = { name: "D.", role: "lead" as const, classIds: [], groupIds: [], typedNames: [] };
   const actor = { schoolId: elsewhere, as: "teacher" as const, memberId: childId, name: "D." };
+  const lead = { ...actor, as: "lead" as const };
   const deed = { at: mark.markedAt, memberId: null, by: "D.", did: "child-seen" as const, about: childId };
   const forKey = `child:${childId}`;
   const today = "2026-11-20";
@@ -217,6 +219,20 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       find: () => other.readings.find(readingId),
       remove: () => other.readings.remove(readingId, { markedAt: mark.markedAt, day: today, markedBy: "Someone" }),
       put: () => other.readings.put({ id: readingId, ...readingOf(childId, "Changed") }),
+    },
+    notes: {
+      on: () => other.notes.on(lead, today, { childId, groupId: null, sessionId: null }),
+      unread: () => other.notes.unread(lead, today),
+      find: () => other.notes.find(noteId),
+      put: () =>
+        other.notes.put({
+          ...{ id: noteId, childId, groupId: null, sessionId: null, text: "Seen", who: "all", forId: null },
+          ...{ byId: null, by: "D.", at: mark.markedAt, until: null },
+        }),
+      takeAway: () => other.notes.takeAway(noteId, mark.markedAt),
+      haveRead: () => other.notes.haveRead(lead, [noteId]),
+      ofChild: () => other.notes.ofChild(childId),
+      forgetGone: () => other.notes.forgetGone({ at: "2099-01-01T00:00:00.000Z", day: "2099-01-01" }),
     },
     standings: {
       gapMap: () => other.standings.gapMap(today, classId),

@@ -335,3 +335,52 @@ export const places = pgTable(
     ofSchool(),
   ],
 );
+
+/** Notes on a child, a group or a session, one of the three. */
+export const notes = pgTable(
+  "notes",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    childId: uuid("child_id"),
+    groupId: uuid("group_id"),
+    sessionId: uuid("session_id"),
+    text: text("text").notNull(),
+    who: text("who").$type<"all" | "me" | "one">().notNull(),
+    /** The one colleague for whom it is. */
+    forId: uuid("for_id"),
+    /** Who wrote it; null is the lead of this machine, who needs no account. */
+    byId: uuid("by_id"),
+    by: text("by").notNull(),
+    at: at("at").notNull(),
+    until: date("until"),
+    removedAt: at("removed_at"),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    belongs("notes_child", table, table.childId, children).onDelete("cascade"),
+    belongs("notes_group", table, table.groupId, groups).onDelete("cascade"),
+    belongs("notes_session", table, table.sessionId, sessions).onDelete("cascade"),
+    index("notes_of_child").on(table.schoolId, table.childId),
+    index("notes_of_group").on(table.schoolId, table.groupId),
+    index("notes_of_session").on(table.schoolId, table.sessionId),
+    check("notes_about", sql`num_nonnulls(child_id, group_id, session_id) = 1`),
+    check("notes_one", sql`(who = 'one') = (for_id is not null)`),
+    ofSchool(),
+  ],
+);
+
+/** Who has read a note: a member, or `here`, the lead of this machine. */
+export const noteReads = pgTable(
+  "note_reads",
+  {
+    schoolId: schoolId(),
+    noteId: uuid("note_id").notNull(),
+    reader: text("reader").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.noteId, table.reader),
+    belongs("note_reads_note", table, table.noteId, notes).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
