@@ -39,6 +39,8 @@ const blockSession = z.object({
     })
     .nullable(),
   cards: z.array(z.object({ childId: id, gpcs: z.array(gpc) })),
+  /** Children who say at sight what it teaches, and come for their cards alone. */
+  cardsOnly: z.array(id),
   /** What the week taught, on the last session of a week. */
   look: z.array(gpc),
   /** Said by a teacher; follows from a session that is planned already; or worked out. */

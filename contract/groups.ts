@@ -117,6 +117,8 @@ export const plan = z.object({
   /** What it is about in place of a new spelling. */
   focus: focus.readonly().optional(),
   parts: z.array(part).max(MOST_PARTS).readonly(),
+  /** Children who say at sight what it teaches: they are asked their cards alone. */
+  cardsOnly: z.array(id).readonly().optional(),
   remarks: z.array(note(400)).max(12).readonly(),
 });
 export type PlanBody = z.infer<typeof plan>;

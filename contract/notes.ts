@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, day, done, id, instant } from "./common.ts";
+import { byId, day, done, id, instant, line } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** What a note is about: a child, a group or a session; the two others are null. */
@@ -80,7 +80,8 @@ export const writeNote = {
   may: { by: "assistant", theirs },
   params: byId,
   query: aboutOne,
-  body: z.object({ text, forWhom, until: day.nullable() }),
+  /** `by` counts where no one is signed in. */
+  body: z.object({ text, forWhom, until: day.nullable(), by: line(60).optional() }),
   answer: done,
 } as const satisfies Endpoint;
 

@@ -20,6 +20,7 @@ import { adultRequests } from "./adults.ts";
 import { dayAfter, demoZone, schoolDays, weekday } from "./calendar.ts";
 import { type DemoRequest, type DemoStock, request, sittingRequests } from "./checks.ts";
 import { DemoGroups } from "./groups.ts";
+import { noteRequests } from "./notes.ts";
 import { adults, kiln, towpath } from "./people.ts";
 import { growAWeek, learnBefore, type Pupil, practise } from "./pupil.ts";
 import { readingRequest } from "./readings.ts";
@@ -142,6 +143,7 @@ export class MarlpitLock {
         classIds: this.classes.map(({ id }) => id),
         uuid: () => this.uuid(),
       }),
+      ...noteRequests({ today: this.today, pupils: this.pupils, groups, uuid: () => this.uuid() }),
     );
     return this.requests;
   }

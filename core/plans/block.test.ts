@@ -57,6 +57,24 @@ describe("a block of weeks", () => {
     expect(block({ children, days: daysOf(1, 19) })[0]?.points).toHaveLength(1);
   });
 
+  test("whoever says at sight all that a session teaches comes for the cards alone; never all of them", () => {
+    const firm = child("dot", { "ai=ai": 0.95, "oa=oa": 0.4, "s=s": 0.99 });
+    const [first, second] = block({ children: [...children, firm] });
+    expect(first?.points.map(({ gpc }) => gpc)).toEqual(["ai=ai"]);
+    expect(first?.cardsOnly).toEqual(["dot"]);
+    expect(first?.cards.find(({ childId }) => childId === "dot")?.gpcs).toContain("oa=oa");
+    // Of two points one is enough to be there for.
+    expect(second?.points.map(({ gpc }) => gpc)).toEqual(["oa=oa"]);
+    expect(second?.cardsOnly).toEqual(["ben"]);
+    expect(block({ children: [...children, firm], days: daysOf(1, 20) })[0]?.cardsOnly).toEqual([]);
+    // What a teacher wants is taught to all who come, also when all have it.
+    const wish = block({ children: [firm], fixed: [{ on: today, gpcs: ["ai=ai"] }] })[0];
+    expect([wish?.points.map(({ gpc }) => gpc), wish?.cardsOnly]).toEqual([["ai=ai"], []]);
+    // Review alone is for everyone.
+    for (const one of block({ children: [firm, firm] }))
+      if (one.points.length === 0) expect(one.cardsOnly).toEqual([]);
+  });
+
   test("takes what is pinned first, keeps what a teacher fixed, and plans around it", () => {
     expect(taught(block({ children, first: [new Set(["ee=ee"])] }))[0]).toEqual(["ee=ee"]);
     const fixed = [

@@ -55,6 +55,8 @@ export interface BlockSession extends BlockDay {
   readonly focus: BlockFocus | null;
   /** What each child has not surely kept, or is about to lose by then: its cards. */
   readonly cards: readonly { readonly childId: string; readonly gpcs: readonly Gpc[] }[];
+  /** Children who say at sight what it teaches: they come for their cards alone. Never all of them. */
+  readonly cardsOnly: readonly string[];
   /** The last of a week looks at what the week taught. */
   readonly look: readonly Gpc[];
   /** A teacher said so. */
@@ -95,7 +97,9 @@ const WASTE = 0.28;
  */
 const LEAST_GAIN = 0.006;
 const SHARED = 0.6;
-const MAY_NOT_READ = 0.3;
+const MAY_NOT_READ = 0.4;
+/** A child with this chance of everything that a session teaches has no need of being taught it. */
+const AT_SIGHT = 0.85;
 /** Cards of one child in a session. */
 const CARDS = 4;
 /** A child with this chance needs a point no more. */
@@ -164,15 +168,17 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
       const gpcs = seen.cards(on, { most: CARDS, not: new Set(chosen) });
       return gpcs.length > 0 ? [{ childId: id, gpcs }] : [];
     });
+    const firm = ahead.filter(({ seen }) => chosen.every((gpc) => seen.chance(gpc, on) >= AT_SIGHT));
+    const cardsOnly = chosen.length > 0 && firm.length < ahead.length ? firm.map(({ id }) => id) : [];
     sessions.push({ on, taught: chosen, ...(focus ? { focus: focus.ids } : {}) });
     const isLast = weekOf(days[at + 1]?.on ?? "9999-12-31") > weekOf(on);
     const look = isLast
       ? [...new Set(sessions.filter((one) => weekOf(one.on) === weekOf(on)).flatMap(({ taught }) => taught))]
       : [];
-    planned.push({ on, minutes, room, points, focus, cards, look, fixed: wish !== undefined });
+    planned.push({ on, minutes, room, points, focus, cards, cardsOnly, look, fixed: wish !== undefined });
     if (focus) besides.teach(focus.ids);
     for (const { id, seen } of ahead) {
-      for (const gpc of chosen) seen.teach(gpc, on, chosen.length);
+      if (!cardsOnly.includes(id)) for (const gpc of chosen) seen.teach(gpc, on, chosen.length);
       for (const gpc of cards.find(({ childId }) => childId === id)?.gpcs ?? []) seen.meet(gpc, on);
     }
   }

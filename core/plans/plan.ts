@@ -35,6 +35,8 @@ export interface SessionPlan {
   /** What it is about in place of a new spelling. */
   readonly focus?: Focus;
   readonly parts: readonly SessionPart[];
+  /** Children who say at sight what it teaches: they are asked their cards alone. */
+  readonly cardsOnly?: readonly string[];
   /** What could not be done as wished, as sentences for the teacher. */
   readonly remarks: readonly string[];
 }

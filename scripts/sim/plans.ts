@@ -62,7 +62,7 @@ function blocks(planner: "a block of weeks" | "oracle", seed: number): Pick<Term
       madeOn = today;
     }
     const byId = new Map(judged.map((one) => [one.learner.id, blockChild(one)]));
-    return groups.map((childIds): Helped => {
+    return groups.flatMap((childIds): Helped[] => {
       const [session] = planBlock({
         today: on.day,
         children: childIds.flatMap((id) => byId.get(id) ?? []),
@@ -71,7 +71,15 @@ function blocks(planner: "a block of weeks" | "oracle", seed: number): Pick<Term
         among,
       });
       const cards = new Map((session?.cards ?? []).map(({ childId, gpcs }) => [childId, gpcs]));
-      return { childIds, targets: (session?.points ?? []).map(({ gpc }) => gpc), cards };
+      const cardsOnly = new Set(session?.cardsOnly);
+      return [
+        {
+          childIds: childIds.filter((id) => !cardsOnly.has(id)),
+          targets: (session?.points ?? []).map(({ gpc }) => gpc),
+          cards,
+        },
+        { childIds: childIds.filter((id) => cardsOnly.has(id)), targets: [], cards },
+      ];
     });
   };
   const look = (on: SchoolDay) =>

@@ -81,7 +81,8 @@ export function noteRoutes({ serve }: Domain): void {
       throw unfit("Whoever this note is for has nothing to do with what it is about. Nothing was kept.", [
         { field: "forWhom", says: "Choose someone else, or all." },
       ]);
-    const by = { byId: actor.memberId, by: actor.name, at: now.toISOString() };
+    const name = actor.memberId === null ? (body.by ?? actor.name) : actor.name;
+    const by = { byId: actor.memberId, by: name, at: now.toISOString() };
     await school.notes.put({ id: params.id, ...says, ...by });
     return { done: true as const };
   });

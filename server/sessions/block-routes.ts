@@ -90,6 +90,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
               ...{ ids: [...one.focus.ids], name: focusName(one.focus.ids) },
               ...{ step: one.focus.step, for: [...one.focus.for] },
             },
+            cardsOnly: [...one.cardsOnly],
             cards: one.cards.map(({ childId, gpcs }) => ({ childId, gpcs: [...gpcs] })),
             by: session ? "session" : one.fixed ? "teacher" : "tool",
             sessionId: session?.id ?? null,

@@ -12,12 +12,16 @@ import {
   type SessionPlan,
   teachesNew,
 } from "#core/plans";
+import { listed } from "#core/saying";
 import { type Lexicon, withinAge } from "#core/words";
 import type { JobGiven } from "../frame/jobs.ts";
 import type { Shipped } from "../shipped.ts";
 import type { Common } from "../standings/repository.ts";
 import { lexiconOf } from "../words/laid.ts";
 import { ENOUGH_WORDS, planWeeks, type ToPlan } from "./block.ts";
+
+/** Remarks that a plan has at most. */
+const MOST_REMARKS = 12;
 
 /** What a session is filled from. */
 export interface ToFill extends Omit<ToPlan, "days" | "fixed"> {
@@ -76,7 +80,16 @@ export function fillSession(
     exceptionWords: common.wholes,
     seed,
   });
-  return { plan };
+  return { plan: withCardsOnly(plan, common, day?.cardsOnly ?? []) };
+}
+
+/** With who says at sight what is taught, and a sentence that says so. */
+function withCardsOnly(plan: SessionPlan, { children }: Common, ids: readonly string[]): SessionPlan {
+  const names = children.flatMap(({ id, name }) => (ids.includes(id) ? [name] : []));
+  if (names.length === 0) return plan;
+  const [says, comes] = names.length === 1 ? ["says", "comes"] : ["say", "come"];
+  const remark = `${listed(names)} ${says} at sight what is taught, and ${comes} for the cards alone.`;
+  return { ...plan, cardsOnly: [...ids], remarks: [remark, ...plan.remarks].slice(0, MOST_REMARKS) };
 }
 
 /** The session as a block of weeks has it on its day: its points where none is asked for, and each child's cards. */

@@ -61,6 +61,8 @@ export interface TeachState {
   /** Children who are there now, in the order of the session; and who was there at some time. */
   readonly here: readonly string[];
   readonly came: readonly string[];
+  /** Of those who are here, who is asked in the part that runs. */
+  readonly asked: readonly string[];
   readonly part: number;
   /** What the part that runs asks, one after the other; and which of it is asked now, as many as there are when all is done. */
   readonly turns: readonly Turn[];
@@ -80,7 +82,12 @@ export interface TeachState {
 export interface TeachWanted {
   readonly parts: readonly SessionPart[];
   /** Children who have a place, and of them those who were said to be absent. */
-  readonly members: readonly { readonly id: string; readonly absent: boolean }[];
+  readonly members: readonly {
+    readonly id: string;
+    readonly absent: boolean;
+    /** It says at sight what is taught, and is asked its cards alone. */
+    readonly cardsOnly?: boolean;
+  }[];
   readonly seed: number;
 }
 
@@ -149,12 +156,23 @@ export function teachState(wanted: TeachWanted, steps: readonly TeachStep[]): Te
     seen.add(step.id);
     state = after(state, step, wanted);
   }
-  return state;
+  return { ...state, asked: askedIn(wanted, state.here, wanted.parts[state.part]) };
+}
+
+/** Whoever comes for the cards alone is asked in piles of cards, unless no one else is here. */
+function askedIn(
+  { members }: TeachWanted,
+  here: readonly string[],
+  part: SessionPart | undefined,
+): readonly string[] {
+  if (!part || isPile(part.kind)) return here;
+  const asked = here.filter((id) => !members.find((one) => one.id === id)?.cardsOnly);
+  return asked.length > 0 ? asked : here;
 }
 
 function atFirst({ parts, members }: TeachWanted): TeachState {
   return {
-    ...{ begun: false, ended: false, part: 0, turns: [], turn: 0, marks: [], since: null, offered: [] },
+    ...{ begun: false, ended: false, part: 0, turns: [], turn: 0, marks: [], since: null, offered: [], asked: [] },
     left: new Map(),
     here: members.flatMap(({ id, absent }) => (absent ? [] : [id])),
     came: [],
@@ -171,9 +189,15 @@ function after(state: TeachState, step: TeachStep, wanted: TeachWanted): TeachSt
     const again = before.get(at);
     if (again) {
       const back = { ...one, ...again, part: at, left: before };
-      return { ...back, turns: dealtAnew(back, one.here, part, seed + at) };
+      return { ...back, turns: dealtAnew(back, askedIn(wanted, one.here, part), part, seed + at) };
     }
-    return { ...one, part: at, left: before, turn: 0, turns: part ? turnsOf(part, one.here, seed + at) : [] };
+    return {
+      ...one,
+      part: at,
+      left: before,
+      turn: 0,
+      turns: part ? turnsOf(part, askedIn(wanted, one.here, part), seed + at) : [],
+    };
   };
   if (step.do === "here") {
     const here = members.flatMap(({ id }) =>
@@ -181,7 +205,9 @@ function after(state: TeachState, step: TeachStep, wanted: TeachWanted): TeachSt
     );
     const changed = { ...state, here, came: state.begun ? union(state.came, here) : state.came };
     // Who is gone is asked nothing more, who has come has a turn: what is still to come of the part is dealt anew.
-    return state.begun ? { ...changed, turns: dealtAnew(state, here, parts[state.part], seed) } : changed;
+    return state.begun
+      ? { ...changed, turns: dealtAnew(state, askedIn(wanted, here, parts[state.part]), parts[state.part], seed) }
+      : changed;
   }
   if (step.do === "begin")
     return state.begun ? state : open({ ...state, begun: true, came: state.here, since: step.at }, 0);

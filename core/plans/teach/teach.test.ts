@@ -70,6 +70,20 @@ describe("a session while it runs", () => {
     expect(state([mark("ada")]).marks).toEqual([]);
   });
 
+  test("whoever comes for the cards alone is asked in piles of cards, unless no one else is here", () => {
+    const [ada, ben, cy] = wanted.members as [object, object, object];
+    const members = [{ ...ada, cardsOnly: true }, ben, cy] as TeachWanted["members"];
+    const at = (part: number, ...more: object[]) =>
+      teachState({ ...wanted, members }, steps([{ do: "begin" }, { do: "part", part }, ...more]));
+    expect(at(0).asked).toEqual(["ada", "ben"]);
+    expect(at(4).asked).toEqual(["ada", "ben"]);
+    expect([at(2).here, at(2).asked]).toEqual([["ada", "ben"], ["ben"]]);
+    expect(new Set(at(2).turns.map(({ childId }) => childId))).toEqual(new Set(["ben"]));
+    expect(at(2, { do: "here", childId: "ben", here: false }).asked).toEqual(["ada"]);
+    // A mark is made all the same where the adult asks it.
+    expect(at(2, mark("ada")).marks).toHaveLength(1);
+  });
+
   test("a card that was missed comes back until it is firm, and not for ever", () => {
     const once = state([{ do: "begin" }, mark("ada", "notYet"), { do: "next" }]);
     const [item] = once.turns;

@@ -20,10 +20,10 @@ export function offerIn(state: TeachState, parts: readonly SessionPart[]): "smal
   if (!part || !practised.has(part.kind) || state.offered.includes(state.part) || state.ended) return null;
   const marks = state.marks.filter((mark) => mark.part === state.part && !mark.together);
   const stumbled = new Set(marks.flatMap(({ childId, outcome }) => (outcome === "got" ? [] : [childId])));
-  const here = state.here.filter((id) => stumbled.has(id)).length;
-  if (here >= Math.min(STUMBLING, state.here.length) && here > 0) return "smaller";
+  const here = state.asked.filter((id) => stumbled.has(id)).length;
+  if (here >= Math.min(STUMBLING, state.asked.length) && here > 0) return "smaller";
   const has = (id: string) => marks.filter((mark) => mark.childId === id && mark.outcome === "got").length >= FIRM;
-  return stumbled.size === 0 && state.here.length > 0 && state.here.every(has) ? "harder" : null;
+  return stumbled.size === 0 && state.asked.length > 0 && state.asked.every(has) ? "harder" : null;
 }
 
 /** What is said of a session that was taught. */

@@ -7,12 +7,14 @@ import { outOfBackupsOn } from "#core/roster";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
+import { useNotes } from "#web/device/notes.ts";
 import { forgetAnswers } from "#web/device/pages.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Changed } from "#web/parts/changed.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { download } from "#web/parts/download.ts";
 import { LeafMark, Spelling } from "#web/parts/marks.tsx";
+import { Notes } from "#web/parts/notes.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ChildPlace } from "./child-place.tsx";
@@ -30,6 +32,7 @@ export function Screen() {
   const gaps = useAskSliced(getGaps, data ? { query: { classId: data.child.classId } } : null);
   const [search] = useSearchParams();
   const readingId = search.get("reading");
+  const notes = useNotes({ childId });
   const [dialog, setDialog] = useState<"edit" | "erase" | null>(null);
   if (error && !data)
     return (
@@ -148,6 +151,7 @@ export function Screen() {
             </ul>
           </Panel>
           <Readings childId={child.id} classId={child.classId} />
+          {notes && <Notes {...notes} today={today} all={`everyone who teaches ${child.name}`} />}
         </div>
       </div>
       {dialog === "edit" && (

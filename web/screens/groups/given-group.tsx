@@ -2,7 +2,9 @@ import { getGroup, getSchool, listMeetings, listSessions } from "#contract";
 import { dayLater } from "#core/groups";
 import { nearDay, timeInWords } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
+import { useNotes } from "#web/device/notes.ts";
 import { Spellings } from "#web/parts/marks.tsx";
+import { Notes } from "#web/parts/notes.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { GroupSessions } from "./group-sessions.tsx";
 
@@ -16,6 +18,7 @@ export function GivenGroup({ groupId }: { groupId: string }) {
   const sessions = useAsk(listSessions, { query: { groupId } });
   const today = school.data?.today;
   const meetings = useAsk(listMeetings, today ? { query: { from: today, to: dayLater(today, DAYS) } } : null);
+  const notes = useNotes({ groupId });
   const { data, error } = group;
   if (error && !data)
     return (
@@ -58,7 +61,10 @@ export function GivenGroup({ groupId }: { groupId: string }) {
             </Panel>
           )}
         </div>
-        <GroupSessions sessions={sessions.data} today={today} />
+        <div className="flex flex-col gap-4">
+          <GroupSessions sessions={sessions.data} today={today} />
+          {notes && <Notes {...notes} today={today} all="everyone who has this group" />}
+        </div>
       </div>
     </Page>
   );

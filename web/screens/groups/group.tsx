@@ -22,6 +22,7 @@ import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/devic
 import { saveOver } from "#web/device/both.ts";
 import { dayOfInstant, stampNow, todayHere } from "#web/device/clock.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
+import { useNotes } from "#web/device/notes.ts";
 import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
@@ -29,6 +30,7 @@ import { Choice, TextField } from "#web/parts/field.tsx";
 import { learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
 import { Spellings } from "#web/parts/marks.tsx";
+import { Notes } from "#web/parts/notes.tsx";
 import { Opens } from "#web/parts/opens.tsx";
 import { sharedNeeds } from "#web/parts/other-needs.ts";
 import { Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -84,6 +86,7 @@ function WholeGroup({ groupId }: { groupId: string }) {
   const said = useAsk(getNext, {});
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
+  const notes = useNotes({ groupId });
   const refocus = useRefocus();
   const [adding, setAdding] = useState("");
   const [planning, setPlanning] = useState(search.get("plan") === "1");
@@ -285,6 +288,7 @@ function WholeGroup({ groupId }: { groupId: string }) {
         <div className="flex flex-col gap-4">
           <GroupSessions sessions={sessions.data} today={today} />
           <GroupPlace groupId={current.id} school={school.data} />
+          {notes && <Notes {...notes} today={today} all="everyone who has this group" />}
           <Panel title="History">
             <ol className="flex flex-col gap-2">
               {current.history.map((version) => (

@@ -20,9 +20,11 @@ import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/devic
 import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
+import { useNotes } from "#web/device/notes.ts";
 import { newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
+import { Notes } from "#web/parts/notes.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
@@ -72,6 +74,7 @@ function saysOfPlan(plan: PlanBody): Record<string, string> {
 function Session({ session, today }: { session: SessionView; today: string }) {
   const navigate = useNavigate();
   const { ground } = useLexicon();
+  const notes = useNotes({ sessionId: session.id });
   const [dialog, setDialog] = useState<"share" | "report" | "plan" | "copy" | "keep" | null>(null);
   const reader: TaughtReader | undefined = useMemo(
     () =>
@@ -237,6 +240,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           <Reports session={session} today={today} />
           <SessionChanged session={session} />
           <NextPlanned session={session} today={today} />
+          {notes && <Notes {...notes} today={today} all="everyone who has this group" />}
           <Panel title="Children">
             <ul>
               {session.members.map((member) => (

@@ -1,5 +1,6 @@
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { kindsOfPart } from "#core/plans";
+import { listed } from "#core/saying";
 import { keepKeys } from "#web/device/keys.tsx";
 import { Button } from "#web/parts/button.tsx";
 import { ChildMarks, SaidInstead } from "./marks.tsx";
@@ -17,6 +18,7 @@ interface SideWanted {
 export function Side({ session, desk, teaching, nameOf }: SideWanted) {
   const { state, act, undo } = teaching;
   const { part, turn, runs, offer } = desk;
+  const cardsOnly = state.begun ? state.here.filter((id) => !state.asked.includes(id)) : [];
   const missed = state.marks.findLast((one) => one.outcome === "notYet" && one.part === state.part && !one.said);
   return (
     // On a phone the marks stay under the thumb, whatever stands above.
@@ -36,6 +38,12 @@ export function Side({ session, desk, teaching, nameOf }: SideWanted) {
       {state.begun && state.here.length === 1 && session.members.length > 1 && (
         <p role="status" className="mt-1 px-1 text-sm text-soft">
           Only {nameOf(state.here[0] ?? "")} is here: what all would answer together counts as an answer alone.
+        </p>
+      )}
+      {cardsOnly.length > 0 && (
+        <p role="status" className="mt-1 px-1 text-sm text-soft">
+          {listed(cardsOnly.map(nameOf))} {cardsOnly.length === 1 ? "has" : "have"} it at sight: asked in the cards
+          alone.
         </p>
       )}
       <div className="mt-2 flex min-h-11 items-center gap-2 border-t border-line pt-2">

@@ -176,7 +176,7 @@ export function useDesk(wanted: {
   );
   const marks = state.marks.filter((one) => one.part === state.part && one.turn === state.turn);
   // Whoever is the only one here answers alone, whatever the part is.
-  const together = part !== undefined && isTogether(part) && state.here.length > 1;
+  const together = part !== undefined && isTogether(part) && state.asked.length > 1;
   // What is written stood before no one's eyes.
   const helped = !isUnseenNow && units !== undefined && support !== "plain";
   const made = (childId: string, outcome: TeachOutcome) =>
@@ -193,7 +193,7 @@ export function useDesk(wanted: {
   };
   const everyone = () => {
     if (!runs || !turn) return;
-    const left = state.here.filter((id) => !marks.some((one) => one.childId === id));
+    const left = state.asked.filter((id) => !marks.some((one) => one.childId === id));
     act(...left.map((id) => made(id, "got")), { do: "next" });
   };
   const word = (step: "same" | "easier" | "harder") =>

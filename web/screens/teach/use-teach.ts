@@ -95,8 +95,15 @@ export function useTeach(
   latest.current = draft;
   const parts = draft?.parts ?? session.plan.parts;
   const wanted = useMemo(
-    () => ({ parts, members: session.members, seed: draft?.seed ?? 0 }),
-    [parts, session.members, draft?.seed],
+    () => ({
+      parts,
+      members: session.members.map(({ id, absent }) => ({
+        ...{ id, absent },
+        cardsOnly: session.plan.cardsOnly?.includes(id) ?? false,
+      })),
+      seed: draft?.seed ?? 0,
+    }),
+    [parts, session.members, session.plan.cardsOnly, draft?.seed],
   );
   const steps = draft?.steps;
   const state = useMemo(() => (steps ? teachState(wanted, steps) : undefined), [wanted, steps]);

@@ -12,6 +12,7 @@ import { Spelling, Spellings } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { MeetingsToday } from "./meetings.tsx";
+import { NewNotes } from "./new-notes.tsx";
 import { SecondLooks } from "./second-looks.tsx";
 
 // A school needs them once.
@@ -56,6 +57,7 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   return (
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
+        <NewNotes today={today} />
         <MeetingsToday meetings={data.meetings} timeZone={timeZone} />
         <Panel title={waits > 0 ? "Waiting for you" : "Nothing waits"}>
           {waits === 0 && (

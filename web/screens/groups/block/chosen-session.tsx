@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { BlockSessionView } from "#contract";
-import { shortDay, timeInWords } from "#core/saying";
+import { listed, shortDay, timeInWords } from "#core/saying";
 import { Button } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
 import { Spelling, Spellings } from "#web/parts/marks.tsx";
@@ -27,7 +27,7 @@ const keyOf = (ids: readonly string[]): string => ids.join("|");
 
 /** One session of the weeks: what it holds and why, and what can be changed about it. */
 export function ChosenSession({ session, today, gpcs, abouts, nameOf, busy, onFix, onPlan }: ChosenWanted) {
-  const { on, from, minutes, room, points, focus, cards, look, by, sessionId } = session;
+  const { on, from, minutes, room, points, focus, cards, cardsOnly, look, by, sessionId } = session;
   const [first, second] = points.map(({ gpc }) => gpc);
   const others = [...new Set([...points.map(({ gpc }) => gpc), ...gpcs])];
   const choose = (at: 0 | 1, gpc: string) => {
@@ -70,6 +70,12 @@ export function ChosenSession({ session, today, gpcs, abouts, nameOf, busy, onFi
           </li>
         )}
         {points.length === 0 && !focus && <li>Nothing new: what was taught is read, written and looked at again.</li>}
+        {cardsOnly.length > 0 && (
+          <li className="text-soft">
+            {listed(cardsOnly.map((id) => nameOf(id) ?? "a child who left"))}{" "}
+            {cardsOnly.length === 1 ? "says" : "say"} it at sight: for the cards alone.
+          </li>
+        )}
         {look.length > 0 && (
           <li className="text-soft">
             The last of its week: look at <Spellings gpcs={look} />
