@@ -76,7 +76,7 @@ test("a note for one colleague, until a day: an assistant finds it on Today and 
   await other.goto(school.base);
   const its = other.getByRole("list", { name: "New notes" }).getByRole("listitem").filter({ hasText: "standing in" });
   await expect(its).toContainText("for you");
-  await its.getByRole("button", { name: /^Read: Brick hods/ }).click();
+  await its.getByRole("button", { name: /^Seen: Brick hods/ }).click();
   await expect(its).toHaveCount(0);
   await other.goto(`${school.base}/groups/${group.id}`);
   await expect(other.getByText("Thank you for standing in.")).toBeVisible();

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
-import { answersOf, begin, groupNamed, lookOf, marksHere, now, part, plan, routines } from "./teaching.ts";
+import { answersOf, begin, groupNamed, lookOf, marksHere, now, part, plan, routines, withParts } from "./teaching.ts";
 
 // The server is ended in the middle of one of these.
 test.use({ alone: true, serviceWorkers: "allow" });
@@ -179,6 +179,39 @@ test("a group that was closed since is taught all the same: a sentence says so, 
   await page.goto(`${school.base}/groups/${group.id}`);
   await page.getByRole("button", { name: "Open again" }).click();
   await expect(page.getByRole("button", { name: "Close group" })).toBeVisible();
+});
+
+test("a child who says it at sight is asked its cards alone; it is said, and the others go on", async ({
+  page,
+  school,
+}) => {
+  const group = await groupNamed(school, "Brick hods");
+  const [first, second] = group.members;
+  const cards = group.members.map(({ childId }) => ({ childId, items: ["s=s"] }));
+  const id = await withParts(
+    school,
+    "Brick hods",
+    [
+      { kind: "revisit", items: ["s=s"], each: cards },
+      { kind: "readWords", items: ["rain", "train", "sail"] },
+    ],
+    { cardsOnly: [first?.childId] },
+  );
+  await begin(page, school, id);
+  const says = page.getByText(`${first?.name} has it at sight: asked in the cards alone.`);
+  const turn = page.getByRole("list", { name: "Children" }).locator('[aria-current="true"]');
+  await expect(turn).toContainText(first?.name ?? "?");
+  await expect(says).toHaveCount(0);
+  await part(page, /^Read words/);
+  await expect(says).toBeVisible();
+  await expect(turn).toContainText(second?.name ?? "?");
+  await expectAccessible(page);
+  for (const _ of ["rain", "train", "sail"]) {
+    await expect(turn).not.toContainText(first?.name ?? "?");
+    await page.keyboard.press("1");
+  }
+  await expect(now(page)).toContainText("This part is done.");
+  await expect.poll(async () => (await answersOf(school, group, id)).length).toBe(3);
 });
 
 test("two adults teach the same session: each is told of the other, all marks are kept, both go on", async ({

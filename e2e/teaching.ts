@@ -32,11 +32,16 @@ export async function plan(school: School, group: Group, more: object = {}): Pro
 }
 
 /** A session with these parts alone. */
-export async function withParts(school: School, groupName: string, parts: readonly object[]): Promise<string> {
+export async function withParts(
+  school: School,
+  groupName: string,
+  parts: readonly object[],
+  more: object = {},
+): Promise<string> {
   const id = await plan(school, await groupNamed(school, groupName));
   const { version, plan: made } = await school.get<{ version: number; plan: object }>(`/api/sessions/${id}`);
   const its = parts.map((one) => ({ minutes: 3, how: "", ...one }));
-  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, parts: its } });
+  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, parts: its, ...more } });
   return id;
 }
 

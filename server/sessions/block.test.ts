@@ -90,6 +90,20 @@ test("without a time in the week days are thought: so many a week, on days of sc
   expect((await house.refused(getBlock, { params: { id: uuid() } })).status).toBe(404);
 });
 
+test("whoever says at sight what a session teaches is named for the cards alone, on the weeks and in the plan", async () => {
+  const id = uuid();
+  const session = await house.ask(planNewSession, {
+    body: { id, groupId: otters, heldOn: today, target: "d=d", seed: 2 },
+  });
+  expect(session.plan.cardsOnly).toEqual([members[1]]);
+  expect(session.plan.remarks[0]).toBe("Child 1 says at sight what is taught, and comes for the cards alone.");
+  const here = (await block()).sessions.find(({ sessionId }) => sessionId === id);
+  expect(here?.cardsOnly).toEqual([members[1]]);
+  // What all of them miss is for all of them.
+  await house.ask(removeSession, { params: { id } });
+  expect((await block()).sessions[0]).toMatchObject({ points: [{ gpc: "m=m" }], cardsOnly: [] });
+});
+
 test("with times in the week it goes by them, over as many weeks as are asked for; a slot too short is told", async () => {
   const { version: onto, grouping } = await house.ask(getGrouping, {});
   await house.ask(setGrouping, {

@@ -50,9 +50,10 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const from = await school.planning.toFill(wanted);
     const done = await jobs.run("fillSession", from, seed, { signal: untilGone(request) });
     if ("unfit" in done) throw unfit(done.unfit);
-    const { target, second, focus, remarks, parts } = done.plan;
+    const { target, second, focus, cardsOnly, remarks, parts } = done.plan;
     const plan: PlanBody = {
       ...{ target, ...(second ? { second } : {}), ...(focus ? { focus: [...focus] } : {}) },
+      ...(cardsOnly ? { cardsOnly: [...cardsOnly] } : {}),
       remarks: [...remarks],
       parts: parts.map(bodyOf),
     };

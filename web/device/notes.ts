@@ -6,7 +6,7 @@ import { useIsAtLeast } from "./me.ts";
 import { newId, useMarker } from "./settings.ts";
 
 /** What is said of a note when it is written. */
-export interface NoteWritten extends Pick<NoteView, "text" | "forWhom" | "until"> {
+interface NoteWritten extends Pick<NoteView, "text" | "forWhom" | "until"> {
   /** The same for each try, so that a note that was sent twice is one. */
   readonly id: string;
 }

@@ -67,7 +67,12 @@ export function Notes({
                 </p>
               </div>
               {(note.isMine || (isLead && note.forWhom.who === "all")) && (
-                <Button shape="quiet" aria-label={`Take away the note of ${note.by}`} onClick={() => void take(note)}>
+                <Button
+                  shape="quiet"
+                  className="shrink-0 whitespace-nowrap"
+                  aria-label={`Take away the note of ${note.by}`}
+                  onClick={() => void take(note)}
+                >
                   Take away
                 </Button>
               )}

@@ -32,7 +32,7 @@ export function NewNotes({ today }: { today: string }) {
   return (
     <Panel
       title={data.length === 1 ? "A new note" : `${data.length} new notes`}
-      actions={data.length > 1 && <Button onClick={() => void read(data.map(({ id }) => id))}>All read</Button>}
+      actions={data.length > 1 && <Button onClick={() => void read(data.map(({ id }) => id))}>All seen</Button>}
     >
       <ul aria-label="New notes" className="flex flex-col divide-y divide-line">
         {data.slice(0, MOST).map((note) => {
@@ -60,8 +60,8 @@ export function NewNotes({ today }: { today: string }) {
                 </p>
                 <p className="whitespace-pre-line break-words">{note.text}</p>
               </div>
-              <Button shape="quiet" aria-label={`Read: ${name}`} onClick={() => void read([note.id])}>
-                Read
+              <Button shape="quiet" aria-label={`Seen: ${name}`} onClick={() => void read([note.id])}>
+                Seen
               </Button>
             </li>
           );
