@@ -1,5 +1,3 @@
-import type { Thing } from "#contract";
-
 /** What a note is about; one of the three is no null. */
 export interface About {
   readonly childId: string | null;
@@ -8,7 +6,10 @@ export interface About {
 }
 
 /** What is a note's, and who it belongs to. */
-export function thingOf({ childId, groupId, sessionId }: About): { readonly thing: Thing; readonly id: string } {
+export function thingOf({ childId, groupId, sessionId }: About): {
+  readonly thing: "child" | "group" | "session";
+  readonly id: string;
+} {
   if (childId !== null) return { thing: "child", id: childId };
   return groupId !== null ? { thing: "group", id: groupId } : { thing: "session", id: sessionId ?? "" };
 }

@@ -107,6 +107,28 @@ test("a note on a child is for all who teach it: unread until it is read, never 
   expect(refused.status).toBe(403);
 });
 
+test("it belongs to whoever may ask for it, asked either way", async () => {
+  const all = await house.school.people.list();
+  for (const [thing, id] of [
+    ["child", ada],
+    ["child", ben],
+    ["group", otters],
+    ["session", sessionId],
+    ["child", uuid()],
+  ] as const) {
+    const owners = (await house.school.own.ownersOf({ thing, id, now: house.now })).map((one) => one.name);
+    const may: string[] = [];
+    for (const { id: memberId, name, role } of all) {
+      const actor = { schoolId: "", as: role, memberId, name };
+      const refused = await house.school.own.notTheirs(actor, { thing, ids: [id], now: house.now });
+      if (refused.length === 0) may.push(name);
+    }
+    // What is not here is no one's; who it belonged to is not told either.
+    const isHere = thing !== "child" || [ada, ben].includes(id);
+    expect(owners.sort(), `${thing} ${id}`).toEqual(isHere ? may.sort() : []);
+  }
+});
+
 test("for oneself, or for one colleague, no one else reads it; who has nothing to do with it cannot be chosen", async () => {
   const own = await write("Mr Ash", { groupId: otters }, { forWhom: { who: "me" } });
   const one = await write("Mr Ash", { groupId: otters }, { forWhom: { who: "one", memberId: memberOf("Jo") } });

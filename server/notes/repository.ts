@@ -83,7 +83,7 @@ async function seen(inside: Inside, actor: Actor, today: string, which: SQL | un
 /** The notes on something that an actor may read and that have not ended, the newest first, 200 at most. */
 export function on(inside: Inside, actor: Actor, today: string, about: About): Promise<NoteSeen[]> {
   const { thing, id } = thingOf(about);
-  const column = { child: t.notes.childId, group: t.notes.groupId }[thing as "child" | "group"] ?? t.notes.sessionId;
+  const column = { child: t.notes.childId, group: t.notes.groupId, session: t.notes.sessionId }[thing];
   return seen(inside, actor, today, eq(column, id));
 }
 

@@ -36,17 +36,8 @@ export function noteRoutes({ serve }: Domain): void {
     if (thing === "session" && !(await school.sessions.find(id))) throw notFound("session");
   };
   /** Others of the school to whom it belongs. */
-  const colleaguesOf = async (school: School, actor: Actor, about: About, now: Date) => {
-    const { thing, id } = thingOf(about);
-    const others = (await school.people.list()).filter((one) => one.id !== actor.memberId);
-    const found: { id: string; name: string }[] = [];
-    for (const { id: memberId, name, role } of others) {
-      const as = { schoolId: actor.schoolId, as: role, memberId, name };
-      if ((await school.own.notTheirs(as, { thing, ids: [id], now })).length === 0)
-        found.push({ id: memberId, name });
-    }
-    return found;
-  };
+  const colleaguesOf = async (school: School, actor: Actor, about: About, now: Date) =>
+    (await school.own.ownersOf({ ...thingOf(about), now })).filter((one) => one.id !== actor.memberId);
 
   serve(listNotes, async ({ query, school, actor, now }) => {
     const about = aboutOf(query);

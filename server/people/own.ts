@@ -1,5 +1,5 @@
 import { addDays, formatISO, subDays } from "date-fns";
-import { and, between, eq, inArray, sql } from "drizzle-orm";
+import { and, between, eq, inArray, isNull, sql } from "drizzle-orm";
 import type { Thing } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import * as t from "../store/schema.ts";
@@ -140,4 +140,73 @@ export async function notTheirs(
       if ((await notTheirs(inside, actor, { thing: kind, ids: [id], now })).length > 0) refused.add(one);
     }
   return [...refused];
+}
+
+/**
+ * To whom a child, a group or a session belongs: the leads, and members for whom `notTheirs` would not name it.
+ * @returns members who are in the school, by name
+ */
+export async function ownersOf(
+  inside: Inside,
+  { thing, id, now }: { readonly thing: "child" | "group" | "session"; readonly id: string; readonly now: Date },
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  const newest = inside
+    .selectDistinctOn([t.groupVersions.groupId], { id: t.groupVersions.id, groupId: t.groupVersions.groupId })
+    .from(t.groupVersions)
+    .orderBy(t.groupVersions.groupId, sql`${t.groupVersions.number} desc`)
+    .as("newest");
+  const places = await inside
+    .select({ groupId: newest.groupId, childId: t.groupMembers.childId, classId: t.children.classId })
+    .from(newest)
+    .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id))
+    .innerJoin(t.children, eq(t.children.id, t.groupMembers.childId));
+  const [session] =
+    thing === "session"
+      ? await inside.select({ groupId: t.sessions.groupId }).from(t.sessions).where(eq(t.sessions.id, id))
+      : [];
+  const groupIds =
+    thing === "child" ? places.flatMap((one) => (one.childId === id ? [one.groupId] : [])) : [session?.groupId ?? id];
+  const [child] =
+    thing === "child"
+      ? await inside.select({ classId: t.children.classId }).from(t.children).where(eq(t.children.id, id))
+      : [];
+  const classIds = new Set([
+    ...(child ? [child.classId] : []),
+    ...places.flatMap((one) => (groupIds.includes(one.groupId) ? [one.classId] : [])),
+  ]);
+  const teach = await inside
+    .select({ id: t.memberClasses.memberId })
+    .from(t.memberClasses)
+    .where(inArray(t.memberClasses.classId, [...classIds]));
+  const given = await inside
+    .select({ id: t.memberGroups.memberId })
+    .from(t.memberGroups)
+    .where(inArray(t.memberGroups.groupId, groupIds));
+  const { placements, meetings, members } = t;
+  const weekly = await inside
+    .selectDistinct({ id: placements.adultId })
+    .from(placements)
+    .where(inArray(placements.groupId, groupIds));
+  const standIn = await inside
+    .selectDistinct({ id: meetings.adultId })
+    .from(meetings)
+    .where(
+      and(
+        inArray(meetings.groupId, groupIds),
+        eq(meetings.cancelled, false),
+        between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
+      ),
+    );
+  const theirs = setOf([...teach, ...given]);
+  const adults = setOf([...weekly, ...standIn]);
+  const all = await inside
+    .select({ id: members.id, name: members.name, role: members.role, adultId: members.adultId })
+    .from(members)
+    .where(isNull(members.removedAt))
+    .orderBy(members.name);
+  return all.flatMap(({ id: memberId, name, role, adultId }) =>
+    role === "lead" || theirs.has(memberId) || (adultId !== null && adults.has(adultId))
+      ? [{ id: memberId, name }]
+      : [],
+  );
 }

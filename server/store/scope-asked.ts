@@ -58,6 +58,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       namesOf: () => other.people.namesOf([childId, memberId]),
     },
     own: {
+      ownersOf: () => other.own.ownersOf({ thing: "child", id: childId, now: new Date(mark.markedAt) }),
       notTheirs: () => other.own.notTheirs(actor, { thing: "child", ids: [childId], now: new Date(mark.markedAt) }),
     },
     invitations: {
