@@ -46,7 +46,10 @@ const aboutOne = z
 export type NoteAbout = z.infer<typeof aboutOne>;
 const theirs = { "query.childId": "child", "query.groupId": "group", "query.sessionId": "session" } as const;
 
-/** Notes on a child, a group or a session that whoever asks may read, the newest first; and for whom one could be. */
+/**
+ * Notes on a child, a group or a session that whoever asks may read, the newest first, with a group or a session those on its
+ * children; and for whom one could be.
+ */
 export const listNotes = {
   method: "GET",
   path: "/api/notes",

@@ -80,11 +80,32 @@ async function seen(inside: Inside, actor: Actor, today: string, which: SQL | un
   }));
 }
 
-/** The notes on something that an actor may read and that have not ended, the newest first, 200 at most. */
+/**
+ * The notes on something that an actor may read and that have not ended, the newest first, 200 at most; with a group or a session
+ * those on its children, since they are not seen elsewhere by whoever stands in.
+ */
 export function on(inside: Inside, actor: Actor, today: string, about: About): Promise<NoteSeen[]> {
   const { thing, id } = thingOf(about);
   const column = { child: t.notes.childId, group: t.notes.groupId, session: t.notes.sessionId }[thing];
-  return seen(inside, actor, today, eq(column, id));
+  const { groupVersions, groupMembers, sessionMembers } = t;
+  const newest = inside
+    .select({ id: groupVersions.id })
+    .from(groupVersions)
+    .where(eq(groupVersions.groupId, id))
+    .orderBy(desc(groupVersions.number))
+    .limit(1);
+  const children = {
+    child: undefined,
+    group: inside
+      .select({ id: groupMembers.childId })
+      .from(groupMembers)
+      .where(eq(groupMembers.versionId, sql`(${newest})`)),
+    session: inside
+      .select({ id: sessionMembers.childId })
+      .from(sessionMembers)
+      .where(eq(sessionMembers.sessionId, id)),
+  }[thing];
+  return seen(inside, actor, today, or(eq(column, id), children && inArray(t.notes.childId, children)));
 }
 
 /** Those that an actor has not read, of the whole school. */

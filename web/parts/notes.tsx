@@ -14,6 +14,8 @@ interface Written extends Pick<NoteView, "text" | "forWhom" | "until"> {
 interface NotesWanted {
   readonly notes: readonly NoteView[];
   readonly colleagues: readonly { readonly id: string; readonly name: string }[];
+  /** They stand on the child's own page: no name is said. */
+  readonly isChild?: boolean;
   /** Who reads what is for all: "everyone who teaches Ada M.". */
   readonly all: string;
   readonly today: string;
@@ -31,6 +33,7 @@ interface NotesWanted {
 export function Notes({
   notes,
   colleagues,
+  isChild = false,
   all,
   today,
   isLead,
@@ -58,7 +61,10 @@ export function Notes({
           {notes.map((note) => (
             <li key={note.id} className="flex items-start justify-between gap-3 py-2">
               <div className="min-w-0">
-                <p className="whitespace-pre-line break-words">{note.text}</p>
+                <p className="whitespace-pre-line break-words">
+                  {note.childId !== null && !isChild && <strong>{note.aboutName}: </strong>}
+                  {note.text}
+                </p>
                 <p className="text-sm text-soft">
                   {!note.isRead && <span className="font-semibold text-ink">new · </span>}
                   {[note.by, nearDay(dayOf(note.at), today), whoReads(note), untilOf(note, today)]

@@ -151,7 +151,7 @@ export function Screen() {
             </ul>
           </Panel>
           <Readings childId={child.id} classId={child.classId} />
-          {notes && <Notes {...notes} today={today} all={`everyone who teaches ${child.name}`} />}
+          {notes && <Notes {...notes} isChild today={today} all={`everyone who teaches ${child.name}`} />}
         </div>
       </div>
       {dialog === "edit" && (
