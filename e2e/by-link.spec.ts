@@ -81,7 +81,7 @@ test("words of a text are marked from a link, are a reading of the child, and go
   const [first, second] = group.members;
   await phone.getByRole("button", { name: `${first?.name}: with help` }).tap();
   await phone.getByRole("button", { name: `${second?.name}: got it` }).tap();
-  await phone.getByRole("button", { name: "End the session" }).tap();
+  await phone.getByRole("button", { name: "End the session" }).first().tap();
   await phone.getByLabel("Your name").fill("Wyn D.");
   await phone.getByRole("button", { name: "Send what happened" }).tap();
   await expect(phone.getByText("Thank you.", { exact: false })).toBeVisible();

@@ -31,7 +31,7 @@ export async function plan(school: School, group: Group, more: object = {}): Pro
   return id;
 }
 
-/** A session with these parts alone. */
+/** A session with these parts alone, in which every child is asked. */
 export async function withParts(
   school: School,
   groupName: string,
@@ -41,7 +41,7 @@ export async function withParts(
   const id = await plan(school, await groupNamed(school, groupName));
   const { version, plan: made } = await school.get<{ version: number; plan: object }>(`/api/sessions/${id}`);
   const its = parts.map((one) => ({ minutes: 3, how: "", ...one }));
-  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, parts: its, ...more } });
+  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, cardsOnly: [], parts: its, ...more } });
   return id;
 }
 
