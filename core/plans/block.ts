@@ -90,7 +90,7 @@ const TWO_POINTS = 20;
 /** A point is not taken up again within so many sessions, unless a teacher wants it. */
 const REST = 2;
 /** Time of a child who says it at sight already, beside what another gains. */
-const WASTE = 0.28;
+const WASTE = 0.2;
 /**
  * A point from which less is to be gained is none, unless this share of the group is below the chance of a child who may not read it,
  * or, of what someone chose, does not have it yet. A session without a point is review alone.
