@@ -15,6 +15,14 @@ interface Own {
 const dayOf = (at: Date) => formatISO(at, { representation: "date" });
 const setOf = (rows: readonly { readonly id: string }[]): Set<string> => new Set(rows.map((row) => row.id));
 
+/** The version of each group that counts now, as a table to join. */
+const newestVersions = (inside: Inside) =>
+  inside
+    .selectDistinctOn([t.groupVersions.groupId], { id: t.groupVersions.id, groupId: t.groupVersions.groupId })
+    .from(t.groupVersions)
+    .orderBy(t.groupVersions.groupId, sql`${t.groupVersions.number} desc`)
+    .as("newest");
+
 /**
  * A member's own: their classes; groups that are given to them, that they take in the timetable or in a session of these days, and
  * those that have a child of their classes; the children of all of these.
@@ -36,11 +44,7 @@ async function ownOf(inside: Inside, memberId: string, now: Date): Promise<Own> 
       .from(t.memberGroups)
       .where(eq(t.memberGroups.memberId, memberId)),
   );
-  const newest = inside
-    .selectDistinctOn([t.groupVersions.groupId], { id: t.groupVersions.id, groupId: t.groupVersions.groupId })
-    .from(t.groupVersions)
-    .orderBy(t.groupVersions.groupId, sql`${t.groupVersions.number} desc`)
-    .as("newest");
+  const newest = newestVersions(inside);
   const places = await inside
     .select({ groupId: newest.groupId, childId: t.groupMembers.childId })
     .from(newest)
@@ -150,11 +154,7 @@ export async function ownersOf(
   inside: Inside,
   { thing, id, now }: { readonly thing: "child" | "group" | "session"; readonly id: string; readonly now: Date },
 ): Promise<readonly { readonly id: string; readonly name: string }[]> {
-  const newest = inside
-    .selectDistinctOn([t.groupVersions.groupId], { id: t.groupVersions.id, groupId: t.groupVersions.groupId })
-    .from(t.groupVersions)
-    .orderBy(t.groupVersions.groupId, sql`${t.groupVersions.number} desc`)
-    .as("newest");
+  const newest = newestVersions(inside);
   const places = await inside
     .select({ groupId: newest.groupId, childId: t.groupMembers.childId, classId: t.children.classId })
     .from(newest)
