@@ -41,7 +41,10 @@ export async function withParts(
   const id = await plan(school, await groupNamed(school, groupName));
   const { version, plan: made } = await school.get<{ version: number; plan: object }>(`/api/sessions/${id}`);
   const its = parts.map((one) => ({ minutes: 3, how: "", ...one }));
-  await send(school, "PATCH", `/api/sessions/${id}`, { version, plan: { ...made, cardsOnly: [], parts: its, ...more } });
+  await send(school, "PATCH", `/api/sessions/${id}`, {
+    version,
+    plan: { ...made, cardsOnly: [], parts: its, ...more },
+  });
   return id;
 }
 
