@@ -47,8 +47,17 @@ export async function call<E extends Endpoint>(endpoint: E, asking: Asking<E>): 
   throw new NoLine();
 }
 
+/** Until what was marked on this device is with the server; the outbox says when. */
+let marksSent: () => Promise<void> = () => Promise.resolve();
+
+/** What is read waits for this first, so that what was marked here is in all that is read here afterwards. */
+export function readAfter(sent: () => Promise<void>): void {
+  marksSent = sent;
+}
+
 /** Asks, and keeps the answer on the device; when no one answers, what was kept before stands in, with its age. */
 async function callOrKept<E extends Endpoint>(endpoint: E, asking: Asking<E>, key: string): Promise<AnswerOf<E>> {
+  await marksSent();
   try {
     const content = await call(endpoint, asking);
     setAge(key, null);

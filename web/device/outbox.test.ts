@@ -77,6 +77,38 @@ beforeEach(async () => {
 afterEach(() => vi.unstubAllGlobals());
 
 describe("marks on their way", () => {
+  test("are waited for by whoever reads after them, and not by more than those", async () => {
+    const outbox = await openPage();
+    const answered: (() => void)[] = [];
+    vi.stubGlobal("fetch", async (url: string, init: RequestInit) => {
+      await new Promise<void>((done) => answered.push(done));
+      return server.fetch(url, init);
+    });
+    await outbox.sent();
+    outbox.add(mark(1), SITTING);
+    let read = false;
+    const reading = outbox.sent().then(() => {
+      read = true;
+    });
+    await vi.waitFor(() => expect(answered).toHaveLength(1));
+    outbox.add(mark(2), SITTING);
+    expect(read).toBe(false);
+    answered[0]?.();
+    await reading;
+    expect(outbox.read().waiting.map(({ id }) => id)).toEqual([mark(2).id]);
+    await vi.waitFor(() => expect(answered).toHaveLength(2));
+    answered[1]?.();
+    await emptied(outbox);
+  });
+
+  test("are not waited for where the line is down", async () => {
+    server.away = true;
+    const outbox = await openPage();
+    outbox.add(mark(1), SITTING);
+    await outbox.sent();
+    expect(outbox.read()).toMatchObject({ lineDown: true, waiting: [mark(1)] });
+  });
+
   test("are sent in order, and none waits when the server has them", async () => {
     const outbox = await openPage();
     for (let number = 1; number <= 25; number++) outbox.add(mark(number), SITTING);

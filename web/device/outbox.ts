@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { type AnswerBody, MOST_ANSWERS, saveAnswers } from "#contract";
-import { call, Refused } from "./api.ts";
+import { call, Refused, readAfter } from "./api.ts";
 import { type Box, box, keepInBox } from "./box.ts";
 
 /** A mark that the server would not keep, with its reason. */
@@ -19,6 +19,8 @@ export interface OutboxState {
 
 const FIRST_WAIT = 600;
 const LONGEST_WAIT = 8000;
+/** What is read waits no longer than this for marks that are on their way. */
+const LONGEST_BEFORE_READING = 3000;
 
 /** Marks on their way to the server: kept on the device until the server says it has them. */
 class Outbox {
@@ -39,6 +41,22 @@ class Outbox {
     return () => this.listeners.delete(listener);
   };
   read = (): OutboxState => this.state;
+
+  /** Resolves when no mark waits that waits now; soon, too, where the line is down or an answer does not come. */
+  async sent(): Promise<void> {
+    const before = new Set(this.state.waiting.map(({ id }) => id));
+    const done = () => this.state.lineDown || !this.state.waiting.some(({ id }) => before.has(id));
+    if (done()) return;
+    await new Promise<void>((go) => {
+      const end = () => {
+        clearTimeout(late);
+        stop();
+        go();
+      };
+      const late = setTimeout(end, LONGEST_BEFORE_READING);
+      const stop = this.subscribe(() => done() && end());
+    });
+  }
 
   /** Keeps the answer of a sitting on the device and sends it as soon as there is a line. */
   add(answer: AnswerBody, sittingId: string): void {
@@ -177,6 +195,7 @@ class Outbox {
 }
 
 export const outbox = new Outbox();
+readAfter(() => outbox.sent());
 
 export function useOutbox(): OutboxState {
   return useSyncExternalStore(outbox.subscribe, outbox.read);

@@ -41,6 +41,10 @@ export function Screen() {
   const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
   const view = useAsk(getGrouping, {});
   const said = useAsk(getNext, {});
+  // What is kept from an earlier look is no ground for a proposal: the first one goes by what is true now.
+  const [isNow, setIsNow] = useState(false);
+  const asking = map.isValidating || worth.isValidating || view.isValidating || said.isValidating;
+  if (!isNow && !asking) setIsNow(true);
   const groups = useAsk(listGroups, {});
   const error = map.error ?? view.error ?? groups.error;
   if (error && !(map.data && view.data && groups.data))
@@ -50,7 +54,7 @@ export function Screen() {
       </Page>
     );
   // Without what each spelling brings, every need weighs alike.
-  if (!map.data || !school.data || !view.data || !groups.data || (!worth.data && !worth.error))
+  if (!isNow || !map.data || !school.data || !view.data || !groups.data || (!worth.data && !worth.error))
     return (
       <Page place="Make groups" title="Make groups">
         <Waiting />
@@ -82,11 +86,15 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
   const [way, setWay] = useState<WayName>("closest");
   const [groups, setGroups] = useState<readonly BoardGroup[] | null>(null);
+  const onBoard = useRef(groups);
+  onBoard.current = groups;
   /** What the board looked like when it was filled: another object once someone has changed it. */
   const [filled, setFilled] = useState<readonly BoardGroup[] | null>(null);
   /** The proposal that is on the board; a better one that is found meanwhile does not move what someone looks at. */
   const [shownProposal, setShownProposal] = useState<Proposal>();
   const [gained, setGained] = useState("");
+  /** What the groups were proposed by: another map once more was marked. */
+  const [by, setBy] = useState(map);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<string>();
   const grouping = own ?? view.grouping;
@@ -113,8 +121,9 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
     setFilled(next);
     setGained("");
   };
-  const propose = async (by: Grouping = grouping) => {
+  const propose = async (asked: Grouping = grouping) => {
     setBusy(true);
+    setBy(map);
     setTrouble(undefined);
     const before = groups ?? [];
     const { locked, barred } = keptOn(before);
@@ -125,13 +134,15 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
       locked,
       barred,
       seed: newSeed(),
-      view: { ...view, grouping: by },
+      view: { ...view, grouping: asked },
     };
     try {
       const all = waysFor(wanted);
       const next = all[way] ? way : "closest";
       setWay(next);
-      fill(await lookFor(all, next), before);
+      const found = await lookFor(all, next);
+      // What someone has changed meanwhile stays; the proposal is among the cards.
+      if (onBoard.current === groups) fill(found, before);
     } catch (error) {
       toast.error(wordsOfError(error));
     } finally {
@@ -314,7 +325,10 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
               Add an empty group
             </Button>
             <p className="flex-1 text-sm text-soft" aria-live="polite">
-              {gained || "Lock a child to keep it in its group when you propose again."}
+              {gained ||
+                (by === map
+                  ? "Lock a child to keep it in its group when you propose again."
+                  : "More was marked since these groups were proposed. Propose again to follow it.")}
             </p>
           </div>
         </>
