@@ -5,7 +5,7 @@ import { byId, day, done, gpc, id, instant, line } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { plan, pointOfTarget, report } from "./groups.ts";
 import { textRead } from "./text-read.ts";
-import { ownSplit } from "./words.ts";
+import { ownSplit, ownWordAge } from "./words.ts";
 
 /**
  * Makes the link under which a colleague reaches the card of a session until its last day. A link made before ends.
@@ -60,10 +60,11 @@ export const getShared = {
     targets: z.array(gpc),
     plan,
     point: pointOfTarget,
-    /** What all of them can read, from which more words are found; texts that the session reads; the school's own splits. */
+    /** What all of them can read, from which more words are found; texts that the session reads; the school's own splits and ages of words. */
     known: z.array(gpc),
     texts: z.array(z.object({ id: z.string(), title: z.string(), body: z.string() })),
     splits: z.array(ownSplit),
+    wordAges: z.array(ownWordAge),
     letterShapes: z.enum(letterShapesOf),
     deviceVoice: z.boolean(),
     reports: z.array(z.object({ by: z.string(), at: instant })),

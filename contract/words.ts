@@ -16,7 +16,7 @@ export const getLexicon = {
     answers: z.record(z.string(), z.string()),
     /** By word, a sentence to say it in when it is dictated; of the words that stand in one of the sentences it is left out. */
     carriers: z.record(z.string(), z.string()),
-    /** What words mean that are known by nine, as a child can be told. */
+    /** What words mean that are known by nine or later, or sound like another, as a child can be told. */
     meanings: z.record(z.string(), z.string()),
     /** By word, its picture as a sign of the picture font. */
     pictures: z.record(z.string(), z.string()),
@@ -58,6 +58,86 @@ export const saveSplit = {
 export const removeSplit = {
   method: "DELETE",
   path: "/api/splits/:id",
+  may: { by: "teacher" },
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+/** From which age a school's children know a word when they hear it, where the school says otherwise than the list; 12 is later. */
+const wordAge = z.object({ id, text: line(40), knownBy: z.literal([...knownBys]) });
+export const ownWordAge = wordAge.extend({ savedAt: instant });
+export type OwnWordAge = z.infer<typeof ownWordAge>;
+
+/** Ages of words that the school has said itself, in alphabetical order. */
+export const listWordAges = {
+  method: "GET",
+  path: "/api/word-ages",
+  may: { by: "assistant" },
+  answer: z.array(ownWordAge),
+} as const satisfies Endpoint;
+
+/** Says from which age a word is known; the same word again is written over, whichever id it had. Refused (422) of a word that the list does not have. */
+export const sayWordAge = {
+  method: "PUT",
+  path: "/api/word-ages/:id",
+  may: { by: "teacher" },
+  params: byId,
+  body: wordAge.omit({ id: true }),
+  answer: ownWordAge,
+} as const satisfies Endpoint;
+
+/** Takes an age away: the word is known from the age on that the list says. */
+export const removeWordAge = {
+  method: "DELETE",
+  path: "/api/word-ages/:id",
+  may: { by: "teacher" },
+  params: byId,
+  answer: done,
+} as const satisfies Endpoint;
+
+/** A picture of a word that the school put in itself. */
+const ownPicture = z.object({
+  id,
+  text: line(40),
+  /** As it is kept: small, of grey tones, without anything that was in the file beside the picture. */
+  image: z.string().startsWith("data:image/png;base64,"),
+  madeBy: line(80),
+  savedAt: instant,
+});
+export type OwnPicture = z.infer<typeof ownPicture>;
+
+/** So many pictures of its own a school can have. */
+export const MOST_PICTURES = 200;
+
+/** The school's own pictures of words, by word; each stands in the place of one that ships. */
+export const listPictures = {
+  method: "GET",
+  path: "/api/pictures",
+  may: { by: "assistant" },
+  answer: z.array(ownPicture),
+} as const satisfies Endpoint;
+
+/**
+ * Keeps a picture of a word: a PNG, JPEG or WebP, in base64. The same word again is written over, whichever id it had. Refused (422)
+ * where it is no such picture, or where the school has as many as it can have.
+ */
+export const savePicture = {
+  method: "PUT",
+  path: "/api/pictures/:id",
+  may: { by: "teacher" },
+  params: byId,
+  body: z.object({
+    text: line(40).regex(/^[\p{L}'’-]+$/u, "One word."),
+    image: z.base64().min(1, "Choose a picture.").max(400_000, "The picture is too large."),
+    madeBy: line(80),
+  }),
+  answer: ownPicture,
+} as const satisfies Endpoint;
+
+/** Takes a picture away: the word has the one that ships, or none. */
+export const removePicture = {
+  method: "DELETE",
+  path: "/api/pictures/:id",
   may: { by: "teacher" },
   params: byId,
   answer: done,

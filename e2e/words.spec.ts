@@ -116,7 +116,7 @@ test("a split that is put right counts everywhere, can be saved, and goes again"
   await page.reload();
   await box.fill("Snorvel");
   await expect(page.getByText("split by your school")).toBeVisible();
-  await page.getByRole("tab", { name: "Our splits" }).click();
+  await page.getByRole("tab", { name: "Our words" }).click();
   await expect(page.getByText("the name of our barge")).toBeVisible();
   await expectAccessible(page);
   const saving = page.waitForEvent("download");
@@ -289,7 +289,7 @@ test("the accent of the school is kept, and bath follows it", async ({ page, sch
   await page.getByLabel("A word or a text").fill("path");
   await page.getByRole("button", { name: "Show the sounds" }).click();
   await expect(page.getByRole("list", { name: "Sounds" })).toContainText("/ɑː/");
-  await page.getByRole("tab", { name: "Our splits" }).click();
+  await page.getByRole("tab", { name: "Our words" }).click();
   await page.getByLabel("Accent of the school").selectOption("neutral");
 });
 

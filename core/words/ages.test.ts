@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
-import { expect, test } from "vitest";
-import { findWords, knownBys, readLexicon, withinAge } from "./index.ts";
+import { describe, expect, test } from "vitest";
+import { findWords, knownBys, readLexicon, withinAge, withOwnAges } from "./index.ts";
 
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const ageOf = (word: string) => lexicon.find(word)[0]?.knownBy;
@@ -82,4 +82,39 @@ test("the thousand commonest words have the first thousand ranks, those of the c
   expect(ranks).toEqual(Array.from({ length: 4000 }, (_, at) => at + 1));
   expect(lexicon.find("you")[0]?.rank).toBeLessThan(10);
   expect(lexicon.find("rain")[0]?.rank).toBeLessThan(1500);
+});
+
+describe("a school's own ages", () => {
+  const own = withOwnAges(lexicon, [
+    { text: "Thus", knownBy: 5 },
+    { text: "anchor", knownBy: 12 },
+    { text: "zorble", knownBy: 5 },
+  ]);
+  const age = (word: string) => own.find(word)[0]?.knownBy;
+
+  test("hold for the word and its plain forms, and for nothing else", () => {
+    expect([age("thus"), age("anchor"), age("anchors"), age("cat"), age("sadly")]).toEqual([5, 12, 12, 5, 7]);
+    expect(own.find("zorble")).toEqual([]);
+    const changed = lexicon.words.filter(({ text, knownBy }) => age(text) !== knownBy).map(({ text }) => text);
+    expect(changed).toEqual(
+      ["anchor", "anchored", "anchors", "thus"].filter((word) => lexicon.find(word).length > 0),
+    );
+  });
+
+  test("tell what is on offer to readers of an age", () => {
+    const offered = (text: string) => withinAge(own, 7).words.some((word) => word.text === text);
+    expect([offered("thus"), offered("anchor"), offered("anchors"), offered("cat")]).toEqual([
+      true,
+      false,
+      false,
+      true,
+    ]);
+  });
+
+  test("leave the lexicon as it is where there are none, and give the same word as the same object", () => {
+    expect(withOwnAges(lexicon, [])).toBe(lexicon);
+    expect(own.find("anchor")[0]).toBe(own.find("anchor")[0]);
+    expect(own.words.find(({ text }) => text === "anchor")).toBe(own.find("anchor")[0]);
+    expect(own.find("cat")[0]).toBe(lexicon.find("cat")[0]);
+  });
 });

@@ -1,4 +1,46 @@
-import { type KnownBy, type Lexicon, sliceOf } from "./lexicon.ts";
+import { type KnownBy, keyOf, type Lexicon, lexiconOf, sliceOf, type Word } from "./lexicon.ts";
+import { split } from "./split.ts";
+
+/** From which age a school's children know a word when they hear it, where the school says otherwise than the list. */
+export interface OwnAge {
+  readonly text: string;
+  readonly knownBy: KnownBy;
+}
+
+const PLAIN_ENDINGS: ReadonlySet<string> = new Set(["s", "es", "ed", "d", "ing", "est"]);
+
+/** Whether a form is known to whoever knows its base: who knows *boat* knows *boats*; *savings* is a thing that is named after a doing. */
+export function isPlainForm(word: string, ending: string): boolean {
+  return PLAIN_ENDINGS.has(ending) && !word.endsWith("ings");
+}
+
+/** The lexicon with a school's own ages laid over it: they hold for the word in all its readings, and for its plain forms. */
+export function withOwnAges(lexicon: Lexicon, own: readonly OwnAge[]): Lexicon {
+  if (own.length === 0) return lexicon;
+  const ages = new Map(own.map(({ text, knownBy }) => [keyOf(text), knownBy]));
+  const beginnings = new Set([...ages.keys()].map((key) => key.slice(0, 2)));
+  const ofForm = ({ text, joints }: Word): KnownBy | undefined => {
+    if (joints.length === 0 || !beginnings.has(keyOf(text).slice(0, 2))) return undefined;
+    const parts = split(text, { lexicon })[0]?.morphemes;
+    if (!parts || parts.beginnings.length > 0 || parts.endings.length !== 1 || parts.parts.length > 1)
+      return undefined;
+    return isPlainForm(text, parts.endings[0] ?? "") ? ages.get(keyOf(parts.base)) : undefined;
+  };
+  // The same word gives the same object.
+  const aged = new WeakMap<Word, Word>();
+  const age = (word: Word): Word => {
+    const known = aged.get(word);
+    if (known) return known;
+    const knownBy = ages.get(keyOf(word.text)) ?? ofForm(word) ?? word.knownBy;
+    const made = knownBy === word.knownBy ? word : { ...word, knownBy };
+    aged.set(word, made);
+    return made;
+  };
+  function* each() {
+    for (const word of lexicon.each()) yield age(word);
+  }
+  return lexiconOf(each, (asked) => lexicon.find(asked).map(age));
+}
 
 const narrowed = new WeakMap<Lexicon, Map<KnownBy, Lexicon>>();
 

@@ -53,18 +53,3 @@ test("words sound alike by their sounds, also when one of them has several readi
     true,
   ]);
 });
-
-test("every word that is known by nine and was read has a meaning, in few words, that does not use it", () => {
-  const meanings = readSaidOfWords(readFileSync("data/lexicon/meanings.txt", "utf8"));
-  const late = readFileSync("data/lexicon/ages.txt", "utf8")
-    .split("\n")
-    .filter((line) => line.startsWith("9: "))
-    .flatMap((line) => line.slice(3).split(" "))
-    .map((word) => word.replace("*", ""));
-  expect(late.length).toBeGreaterThan(1000);
-  expect(late.filter((word) => !meanings.has(word.toLowerCase()))).toEqual([]);
-  for (const [word, meaning] of meanings) {
-    expect(meaning.split(" ").length, word).toBeLessThanOrEqual(12);
-    expect(meaning.split(/[^a-z]+/), word).not.toContain(word);
-  }
-});

@@ -38,17 +38,21 @@ export function carriersFrom(
   return found;
 }
 
-const alike = new WeakMap<Lexicon, ReadonlyMap<string, number>>();
+const alike = new WeakMap<Lexicon, ReadonlyMap<string, readonly string[]>>();
 
-/** How many words on offer have the same sounds, by these. */
-function countsOf(lexicon: Lexicon): ReadonlyMap<string, number> {
+/** The words on offer by their sounds. */
+function bySounds(lexicon: Lexicon): ReadonlyMap<string, readonly string[]> {
   const known = alike.get(lexicon);
   if (known) return known;
-  const counts = new Map<string, number>();
-  for (const word of lexicon.each())
-    for (const key of new Set(lexicon.find(word.text).map(soundsIn))) counts.set(key, (counts.get(key) ?? 0) + 1);
-  alike.set(lexicon, counts);
-  return counts;
+  const found = new Map<string, string[]>();
+  for (const { text } of lexicon.each())
+    for (const key of new Set(lexicon.find(text).map(soundsIn))) {
+      const words = found.get(key);
+      if (words) words.push(text);
+      else found.set(key, [text]);
+    }
+  alike.set(lexicon, found);
+  return found;
 }
 
 const soundsIn = ({ units }: { readonly units: readonly { readonly sound: string }[] }) =>
@@ -59,6 +63,13 @@ const soundsIn = ({ units }: { readonly units: readonly { readonly sound: string
 
 /** Whether another word on offer sounds the same: heard alone, it could be either. */
 export function soundsLikeAnother(text: string, lexicon: Lexicon): boolean {
-  const counts = countsOf(lexicon);
-  return lexicon.find(text).some((reading) => (counts.get(soundsIn(reading)) ?? 0) > 1);
+  const words = bySounds(lexicon);
+  return lexicon.find(text).some((reading) => (words.get(soundsIn(reading))?.length ?? 0) > 1);
+}
+
+/** The other words on offer that sound the same in one of their readings, in alphabetical order. */
+export function wordsSoundingLike(text: string, lexicon: Lexicon): readonly string[] {
+  const words = bySounds(lexicon);
+  const others = lexicon.find(text).flatMap((reading) => words.get(soundsIn(reading)) ?? []);
+  return [...new Set(others)].filter((word) => keyOf(word) !== keyOf(text)).sort();
 }

@@ -14,6 +14,7 @@ export * from "./items.ts";
 export { Kept } from "./kept.ts";
 export * from "./lexicon.ts";
 export * from "./made-up.ts";
+export * from "./meanings.ts";
 export * from "./notation.ts";
 export * from "./pictures.ts";
 export * from "./rules.ts";

@@ -229,7 +229,8 @@ export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
   return lexiconOf(each, find);
 }
 
-function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon {
+/** A lexicon that reads its words as they are asked for. @param each the commonest reading of each word; `find` all of one */
+export function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon {
   let all: readonly Word[] | undefined;
   return {
     get words() {

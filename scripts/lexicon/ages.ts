@@ -1,4 +1,4 @@
-import type { KnownBy } from "#core/words";
+import { isPlainForm, type KnownBy } from "#core/words";
 
 /** What the file of ages says of a word. */
 export interface AgeMark {
@@ -26,8 +26,6 @@ export function readAges(text: string): ReadonlyMap<string, AgeMark> {
 }
 
 const later: Readonly<Record<KnownBy, KnownBy>> = { 5: 7, 7: 9, 9: 12, 12: 12 };
-/** Endings that leave a word what it is: who knows *boat* knows *boats*. */
-const PLAIN: ReadonlySet<string> = new Set(["s", "es", "ed", "d", "ing", "est"]);
 export const RARE_BAND = 5;
 
 /** What a form is made of, and how. */
@@ -46,8 +44,6 @@ export interface Form {
  */
 export function ageOfForm({ word, band, parts, affix }: Form): KnownBy {
   const base = Math.max(...parts) as KnownBy;
-  // *leavings*, *savings*: a thing that is named after a doing.
-  const isPlain = affix !== undefined && PLAIN.has(affix) && !word.endsWith("ings");
-  const made = isPlain ? base : later[base];
+  const made = affix !== undefined && isPlainForm(word, affix) ? base : later[base];
   return band < RARE_BAND ? made : later[made];
 }

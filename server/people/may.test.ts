@@ -16,6 +16,9 @@ const endpoints = Object.entries(contract).flatMap(([name, one]) =>
 );
 const byName = new Map(endpoints);
 const AS = "x-test-actor";
+/** Two grey points by two. */
+const PICTURE =
+  "iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAACXBIWXMAAAPoAAAD6AG1e1JrAAAADklEQVQImWPoAAMGCAUALK4GYSSeFPoAAAAASUVORK5CYII=";
 const at = "2026-11-20T08:45:00.000Z";
 
 let house: TestHouse;
@@ -128,6 +131,8 @@ function askingOf(name: string, one: OneOfEach): Asked {
       savedAt: at,
       savedBy: "D.",
     },
+    sayWordAge: { text: "mat", knownBy: 9 },
+    savePicture: { text: "mat", image: PICTURE, madeBy: "Ms Harrow" },
     saveSplit: { text: "mat", units: ["m=m", "a=a", "t=t"], reason: "" },
     setPlaceOfChild: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },
     setPlaceOfGroup: { id: uuid(), orderId: null, stepId: null, again: false, since: "2026-11-20", at },

@@ -146,6 +146,7 @@ export function reportRoutes({ serve, shipped }: Domain): void {
         known: session.known,
         texts: await textsOf(school, session.plan),
         splits: await school.words.list(),
+        wordAges: await school.words.listAges(),
         ...{ letterShapes, deviceVoice },
         reports: session.reports.map(({ by, at }) => ({ by, at })),
       };

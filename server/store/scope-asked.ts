@@ -380,14 +380,21 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       list: () => other.words.list(),
       put: () =>
         other.words.put({
-          id: presetId,
-          key: "mat",
-          text: "mat",
-          units: ["m=m"],
+          ...{ id: presetId, key: "mat", text: "mat", units: ["m=m"] },
           reason: "",
           savedAt: mark.markedAt,
         }),
       remove: () => other.words.remove(presetId),
+      listAges: () => other.words.listAges(),
+      putAge: () => other.words.putAge({ id: presetId, key: "mat", text: "mat", knownBy: 9, savedAt: mark.markedAt }),
+      removeAge: () => other.words.removeAge(presetId),
+      listPictures: () => other.words.listPictures(),
+      countPictures: () => other.words.countPictures("mat"),
+      putPicture: () =>
+        other.words.putPicture({
+          ...{ id: presetId, key: "mat", text: "mat", image: "data:", madeBy: "D.", savedAt: mark.markedAt },
+        }),
+      removePicture: () => other.words.removePicture(presetId),
       read: async () => (await other.words.read()).version,
       setAccent: () => other.words.setAccent("neutral"),
     },

@@ -1,6 +1,6 @@
-import { asc, eq, sql } from "drizzle-orm";
+import { asc, eq, ne, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
-import type { OwnSplit } from "#contract";
+import type { OwnPicture, OwnSplit, OwnWordAge } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
 import type { Lexicon } from "#core/words";
 import { forget, row } from "../settings/repository.ts";
@@ -40,6 +40,75 @@ export async function remove(inside: Inside, id: string): Promise<boolean> {
   return gone.length === 1;
 }
 
+const shownAge = {
+  id: t.wordAges.id,
+  text: t.wordAges.text,
+  knownBy: t.wordAges.knownBy,
+  savedAt: t.wordAges.savedAt,
+};
+
+/** Ages of words that the school has said itself, by word. */
+export async function listAges(inside: Inside): Promise<OwnWordAge[]> {
+  return inside.select(shownAge).from(t.wordAges).orderBy(asc(t.wordAges.key));
+}
+
+/** Keeps one age a word: an older one of the same word gives way. */
+export async function putAge(inside: Inside, age: OwnWordAge & { readonly key: string }): Promise<OwnWordAge> {
+  await inside.delete(t.wordAges).where(eq(t.wordAges.key, age.key));
+  await inside
+    .insert(t.wordAges)
+    .values(age)
+    .onConflictDoUpdate({ target: [t.wordAges.schoolId, t.wordAges.id], set: age });
+  await changed(inside);
+  const { id, text, knownBy, savedAt } = age;
+  return { id, text, knownBy, savedAt };
+}
+
+/** Takes an age away. @returns false when there was none */
+export async function removeAge(inside: Inside, id: string): Promise<boolean> {
+  const gone = await inside.delete(t.wordAges).where(eq(t.wordAges.id, id)).returning({ id: t.wordAges.id });
+  if (gone.length > 0) await changed(inside);
+  return gone.length === 1;
+}
+
+const shownPicture = {
+  id: t.pictures.id,
+  text: t.pictures.text,
+  image: t.pictures.image,
+  madeBy: t.pictures.madeBy,
+  savedAt: t.pictures.savedAt,
+};
+
+/** Pictures of words that the school put in, by word. */
+export async function listPictures(inside: Inside): Promise<OwnPicture[]> {
+  return inside.select(shownPicture).from(t.pictures).orderBy(asc(t.pictures.key));
+}
+
+/** How many other words have a picture of the school's own. */
+export async function countPictures(inside: Inside, key: string): Promise<number> {
+  return inside.$count(t.pictures, ne(t.pictures.key, key));
+}
+
+/** Keeps one picture a word: an older one of the same word gives way. */
+export async function putPicture(
+  inside: Inside,
+  picture: OwnPicture & { readonly key: string },
+): Promise<OwnPicture> {
+  await inside.delete(t.pictures).where(eq(t.pictures.key, picture.key));
+  await inside
+    .insert(t.pictures)
+    .values(picture)
+    .onConflictDoUpdate({ target: [t.pictures.schoolId, t.pictures.id], set: picture });
+  const { key: _, ...kept } = picture;
+  return kept;
+}
+
+/** Takes a picture away. @returns false when there was none */
+export async function removePicture(inside: Inside, id: string): Promise<boolean> {
+  const gone = await inside.delete(t.pictures).where(eq(t.pictures.id, id)).returning({ id: t.pictures.id });
+  return gone.length === 1;
+}
+
 /** The words of the school and the accent that they are heard in. */
 export interface SchoolWords {
   readonly lexicon: Lexicon;
@@ -54,7 +123,7 @@ export interface SchoolWords {
 const MOST_LEXICONS = 50;
 const kept = new LRUCache<string, Pick<SchoolWords, "lexicon" | "sent">>({ max: MOST_LEXICONS });
 
-/** The lexicon that ships with the school's own splits laid over it, made anew when they have changed, and its accent. */
+/** The lexicon that ships with the school's own splits and ages laid over it, made anew when they have changed, and its accent. */
 export async function read(inside: Inside): Promise<SchoolWords> {
   const { accent, wordsVersion } = await row(inside);
   const version = `${inside.schoolId} ${wordsVersion}`;
@@ -62,7 +131,8 @@ export async function read(inside: Inside): Promise<SchoolWords> {
   const known = kept.get(key);
   if (known) return { ...known, accent: accentOf(accent), version };
   const own = (await list(inside)).map(({ text, units }) => ({ text, units }));
-  const words = { lexicon: laidOver(inside.shipped.lexicon, own), sent: { version: key, own } };
+  const ages = (await listAges(inside)).map(({ text, knownBy }) => ({ text, knownBy }));
+  const words = { lexicon: laidOver(inside.shipped.lexicon, own, ages), sent: { version: key, own, ages } };
   kept.set(key, words);
   return { ...words, accent: accentOf(accent), version };
 }

@@ -1,10 +1,24 @@
-import { getLexicon, listSplits, removeSplit, saveSplit, setAccent } from "#contract";
+import {
+  getLexicon,
+  listPictures,
+  listSplits,
+  listWordAges,
+  MOST_PICTURES,
+  removePicture,
+  removeSplit,
+  removeWordAge,
+  savePicture,
+  saveSplit,
+  sayWordAge,
+  setAccent,
+} from "#contract";
 import { accents, findCorrespondence } from "#core/phonics";
 import { keyOf, spellOut, unitOf } from "#core/words";
 import { changedMeanwhile, notFound, unfit } from "../frame/problem.ts";
 import type { Domain } from "../house.ts";
+import { redrawn } from "./redrawn.ts";
 
-/** The word engine's data, and the school's own splits and accent. */
+/** The word engine's data, and the school's own splits, ages of words and accent. */
 export function wordRoutes({ serve }: Domain): void {
   serve(getLexicon, ({ school: { shipped } }) => ({
     words: shipped.lexiconText,
@@ -36,6 +50,44 @@ export function wordRoutes({ serve }: Domain): void {
 
   serve(removeSplit, async ({ params, school }) => {
     if (!(await school.words.remove(params.id))) throw notFound("split");
+    return { done: true as const };
+  });
+
+  serve(listWordAges, ({ school }) => school.words.listAges());
+
+  serve(sayWordAge, async ({ params, body, school, now }) => {
+    const { lexicon } = await school.words.read();
+    if (lexicon.find(body.text).length === 0)
+      throw unfit(`“${body.text}” is not in the word list, so that no list offers it. Nothing was changed.`, [
+        { field: "text", says: "A word that the list has." },
+      ]);
+    return school.words.putAge({ id: params.id, key: keyOf(body.text), ...body, savedAt: now.toISOString() });
+  });
+
+  serve(removeWordAge, async ({ params, school }) => {
+    if (!(await school.words.removeAge(params.id))) throw notFound("age of a word");
+    return { done: true as const };
+  });
+
+  serve(listPictures, ({ school }) => school.words.listPictures());
+
+  serve(savePicture, async ({ params, body, school, now }) => {
+    const key = keyOf(body.text);
+    if ((await school.words.countPictures(key)) >= MOST_PICTURES)
+      throw unfit(
+        `Your school has ${MOST_PICTURES} pictures of its own already. Take one away first; nothing was changed.`,
+      );
+    const image = await redrawn(Buffer.from(body.image, "base64"));
+    if (!image)
+      throw unfit("This file is no picture that can be read. Choose a PNG, JPEG or WebP. Nothing was changed.", [
+        { field: "image", says: "A picture as PNG, JPEG or WebP." },
+      ]);
+    const { text, madeBy } = body;
+    return school.words.putPicture({ id: params.id, key, text, image, madeBy, savedAt: now.toISOString() });
+  });
+
+  serve(removePicture, async ({ params, school }) => {
+    if (!(await school.words.removePicture(params.id))) throw notFound("picture");
     return { done: true as const };
   });
 

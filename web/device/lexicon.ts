@@ -1,5 +1,5 @@
 import { startTransition, useEffect, useMemo, useState } from "react";
-import { getLexicon, getSchool, listSplits, type OwnSplit } from "#contract";
+import { getLexicon, getSchool, listSplits, listWordAges, type OwnSplit, type OwnWordAge } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
 import {
   carriersFrom,
@@ -9,6 +9,7 @@ import {
   openInSteps,
   ownEntry,
   readMadeUp,
+  withOwnAges,
   withOwnSplits,
 } from "#core/words";
 import { useKept } from "./kept.ts";
@@ -21,7 +22,7 @@ export interface SchoolWords {
   readonly sentences: readonly string[];
   /** The answers to those of them that are questions, with the reason. */
   readonly answers: Readonly<Record<string, string>>;
-  /** What words mean that are known by nine. */
+  /** What words mean that are known by nine or later, or that sound like another. */
   readonly meanings: Readonly<Record<string, string>>;
   /** Pictures of words, as signs of the picture font. */
   readonly pictures: Readonly<Record<string, string>>;
@@ -29,6 +30,7 @@ export interface SchoolWords {
   readonly carriers: ReadonlyMap<string, string>;
   readonly accent: Accent;
   readonly own: readonly OwnSplit[];
+  readonly ages: readonly OwnWordAge[];
   /** The file of words as it came, for a worker that reads it itself. */
   readonly source: string;
 }
@@ -101,21 +103,24 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
   };
 }
 
-/** The words for whoever came by a link: those that ship, with the school's splits that came with the link. */
-export function useLexiconByLink(splits: readonly OwnSplit[] | undefined): {
+/** The lexicon that ships with a school's own splits and ages laid over it. */
+function laidOver(lexicon: Lexicon, splits: readonly OwnSplit[], ages: readonly OwnWordAge[]): Lexicon {
+  const entries = splits.map(({ text, units }) => ownEntry(text, units));
+  return withOwnAges(withOwnSplits(lexicon, entries), ages);
+}
+
+/** The words for whoever came by a link: those that ship, with what the school says of words, which came with the link. */
+export function useLexiconByLink(
+  said: { readonly splits: readonly OwnSplit[]; readonly wordAges: readonly OwnWordAge[] } | undefined,
+): {
   lexicon: Lexicon | undefined;
   error: Error | undefined;
 } {
   const { read, error } = useShipped();
+  const { splits, wordAges } = said ?? {};
   const lexicon = useMemo(
-    () =>
-      read && splits
-        ? withOwnSplits(
-            read.lexicon,
-            splits.map(({ text, units }) => ownEntry(text, units)),
-          )
-        : undefined,
-    [read, splits],
+    () => (read && splits && wordAges ? laidOver(read.lexicon, splits, wordAges) : undefined),
+    [read, splits, wordAges],
   );
   return { lexicon, error };
 }
@@ -124,18 +129,16 @@ export function useLexiconByLink(splits: readonly OwnSplit[] | undefined): {
 export function useLexicon(): { ground: SchoolWords | undefined; error: Error | undefined } {
   const { read, files, error } = useShipped();
   const splits = useKept(listSplits, {});
+  const ages = useKept(listWordAges, {});
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
   const accent = school.data?.accent;
   const ground = useMemo(() => {
-    if (!read || !files || !splits.data || accent === undefined) return undefined;
+    if (!read || !files || !splits.data || !ages.data || accent === undefined) return undefined;
     const { sentences, answers, meanings, pictures } = files;
     let carriers: ReadonlyMap<string, string> | undefined;
     return {
-      lexicon: withOwnSplits(
-        read.lexicon,
-        splits.data.map(({ text, units }) => ownEntry(text, units)),
-      ),
+      lexicon: laidOver(read.lexicon, splits.data, ages.data),
       get madeUp() {
         return read.madeUp;
       },
@@ -145,11 +148,11 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
         return carriers;
       },
       accent: accentOf(accent),
-      own: splits.data,
+      ...{ own: splits.data, ages: ages.data },
       source: read.of,
     };
-  }, [read, files, splits.data, accent]);
+  }, [read, files, splits.data, ages.data, accent]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
-  return { ground, error: ground ? undefined : (error ?? splits.error ?? school.error) };
+  return { ground, error: ground ? undefined : (error ?? splits.error ?? ages.error ?? school.error) };
 }

@@ -169,8 +169,8 @@ export function Screen() {
             child of the group reads each of its spellings more often than not, or it is the spelling being taught.
             The target stands at the start, in the middle and at the end where English allows. Words are such as the
             youngest of them knows when they are said: in the first year those that most children know by 5, in the
-            second and third by 7, in the fourth by 9. Another age can be asked for under <b>Words</b>; a word that
-            your school has split itself is taken for known.
+            second and third by 7, in the fourth by 9. Another age can be asked for under <b>Words</b>, and your
+            school can say there from which age its children know a word.
           </p>
         </Part>
         <Part title="The next weeks of a group">

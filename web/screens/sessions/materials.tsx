@@ -10,11 +10,13 @@ import { useAsk } from "#web/device/api.ts";
 import { todayHere } from "#web/device/clock.ts";
 import { useKept } from "#web/device/kept.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
+import { usePictures } from "#web/device/own-pictures.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Choice } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
-import { loadPictures, pictureStyle } from "#web/parts/pictures.ts";
+import { Picture } from "#web/parts/picture.tsx";
+import { loadPictures } from "#web/parts/pictures.ts";
 
 type Ground = NonNullable<ReturnType<typeof useLexicon>["ground"]>;
 
@@ -103,9 +105,10 @@ function Laid({ sessions, ground }: { sessions: readonly SessionView[]; ground: 
       ),
     [sessions, lexicon],
   );
+  const { pictures } = usePictures(ground.pictures);
   const shown = useMemo(
-    () => laid.pictures.flatMap((word) => ({ word, sign: ground.pictures[word] ?? "" })).filter(({ sign }) => sign),
-    [laid, ground],
+    () => laid.pictures.flatMap((word) => ({ word, sign: pictures[word] ?? "" })).filter(({ sign }) => sign),
+    [laid, pictures],
   );
   useEffect(() => void loadPictures(shown.map(({ sign }) => sign)), [shown]);
   const names = sessions[0]?.members.map(({ name }) => name) ?? [];
@@ -136,9 +139,7 @@ function Laid({ sessions, ground }: { sessions: readonly SessionView[]; ground: 
         <Grid columns="grid-cols-3">
           {shown.map(({ word, sign }) => (
             <Cut key={word} tall="h-[4.4cm]">
-              <span role="img" aria-label={word} style={pictureStyle} className="text-[56pt] leading-none">
-                {sign}
-              </span>
+              <Picture of={word} picture={sign} className="text-[56pt] leading-none" />
             </Cut>
           ))}
         </Grid>

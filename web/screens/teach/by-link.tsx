@@ -25,7 +25,7 @@ import { useTeach } from "./use-teach.ts";
 export function Screen() {
   const { token = "" } = useParams();
   const { data, error } = useAskOnly(getShared, { params: { token } });
-  const { lexicon, error: noWords } = useLexiconByLink(data?.splits);
+  const { lexicon, error: noWords } = useLexiconByLink(data);
   const letters = data?.letterShapes;
   useEffect(() => {
     if (letters) showLetters(letters);

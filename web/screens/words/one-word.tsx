@@ -1,11 +1,13 @@
 import { useState } from "react";
 import { findCorrespondence, ipa, plainSound, showGrapheme } from "#core/phonics";
-import { type Source, split, type WordSplit } from "#core/words";
+import { meaningFor, type Source, showMeaning, split, type WordSplit, wordsSoundingLike } from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { SaidOrWritten } from "./said-or-written.tsx";
 import { SplitEditor } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
+import { WordAge } from "./word-ages.tsx";
+import { WordPicture } from "./word-pictures.tsx";
 
 const sourceWords: Record<Source, string> = {
   lexicon: "in the word list",
@@ -24,6 +26,8 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
   const reading = readings[chosen] ?? readings[0];
   if (!reading) return null;
   const own = ground.own.find((one) => one.text.toLowerCase() === word.toLowerCase());
+  const meaning = meaningFor(word, ground);
+  const alike = wordsSoundingLike(word, ground.lexicon);
   const unexpected = reading.units.flatMap((unit, at) => (reader.known.has(unit.gpc) ? [] : [at]));
   return (
     <section aria-label={`The word ${word}`} className="rounded-lg border border-line bg-sheet px-6 py-5">
@@ -56,10 +60,29 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
           </div>
         </fieldset>
       )}
-      <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-6 gap-y-1">
+      <dl className="mt-4 grid grid-cols-[auto_1fr] items-baseline gap-x-6 gap-y-1">
+        {meaning && <Fact name="Meaning">{showMeaning(word, meaning)}</Fact>}
+        {alike.length > 0 && (
+          <Fact name="Sounds the same">
+            {alike
+              .map((other) => {
+                const its = meaningFor(other, ground);
+                return its ? `${other} (${showMeaning(other, its)})` : other;
+              })
+              .join("; ")}
+          </Fact>
+        )}
         <Fact name="Syllables">{reading.syllables.join(" · ")}</Fact>
         <Fact name="Shape">{reading.shape}</Fact>
         <Fact name="Parts">{partsInWords(reading)}</Fact>
+        {ground.lexicon.find(word).length > 0 && (
+          <Fact name="Known when heard">
+            <WordAge word={word} ground={ground} />
+          </Fact>
+        )}
+        <Fact name="Picture">
+          <WordPicture word={word} shipped={ground.pictures} />
+        </Fact>
         <Fact name="Source">{own ? "split by your school" : sourceWords[reading.source]}</Fact>
         {reader.key !== "all" && (
           <Fact name={`For ${reader.name}`}>

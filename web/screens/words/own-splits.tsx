@@ -4,6 +4,7 @@ import { accents } from "#core/phonics";
 import { ownEntry, split, unitOf, writeEntry } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
+import { usePictures } from "#web/device/own-pictures.ts";
 import { Button } from "#web/parts/button.tsx";
 import { download } from "#web/parts/download.ts";
 import { Choice } from "#web/parts/field.tsx";
@@ -12,11 +13,14 @@ import { Empty } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { SplitEditor } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
+import { OwnAges } from "./word-ages.tsx";
+import { OwnPictures } from "./word-pictures.tsx";
 
-/** The school's own splits and its accent. */
+/** The school's own splits, its own ages of words, and its accent. */
 export function OwnSplits({ ground }: ToolWanted) {
   const [open, setOpen] = useState<OwnSplit | null>(null);
   const { own } = ground;
+  const { own: pictures } = usePictures(undefined);
   const version = useAsk(getSchool, {}).data?.version ?? 0;
   const choose = async (accent: string) => {
     try {
@@ -49,12 +53,13 @@ export function OwnSplits({ ground }: ToolWanted) {
           ))}
         </Choice>
       </div>
-      {own.length === 0 ? (
+      {own.length + ground.ages.length + pictures.length === 0 && (
         <Empty>
-          Words that your school splits another way than the tool appear here. Open a word under Look and choose
-          Correct the split.
+          Words that your school splits another way than the tool, that your children know from another age, or that
+          have a picture of yours appear here. Open a word under Look.
         </Empty>
-      ) : (
+      )}
+      {own.length > 0 && (
         <section className="rounded-lg border border-line bg-sheet">
           <header className="flex items-center justify-between border-b border-line px-4 py-2.5">
             <h2>Splits of our school</h2>
@@ -87,6 +92,8 @@ export function OwnSplits({ ground }: ToolWanted) {
           </ul>
         </section>
       )}
+      <OwnAges ground={ground} />
+      <OwnPictures />
       {open && reading && <SplitEditor word={open.text} reading={reading} own={open} onClose={() => setOpen(null)} />}
     </div>
   );

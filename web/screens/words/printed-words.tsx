@@ -1,6 +1,6 @@
 import type { WordVerdict } from "#core/words";
 import { BracketWord } from "#web/parts/marks.tsx";
-import { pictureStyle } from "#web/parts/pictures.ts";
+import { Picture } from "#web/parts/picture.tsx";
 
 export type Layout = "cards" | "pictures" | "sheet";
 
@@ -14,7 +14,7 @@ export function PrintedWords({
   title: string;
   words: readonly WordVerdict[];
   layout: Layout;
-  /** Pictures of words, as signs of the picture font; cards have them where that is asked for. */
+  /** Pictures of words, as signs of the picture font or addresses of our own; cards have them where that is asked for. */
   pictures: Readonly<Record<string, string>>;
 }) {
   if (layout !== "sheet") {
@@ -26,7 +26,7 @@ export function PrintedWords({
             className="flex h-[6.4cm] break-inside-avoid flex-col items-center justify-center border border-dashed border-line font-child text-[42pt]"
           >
             {layout === "pictures" && pictures[word.text.toLowerCase()] && (
-              <span style={pictureStyle}>{pictures[word.text.toLowerCase()]}</span>
+              <Picture of="" picture={pictures[word.text.toLowerCase()] ?? ""} />
             )}
             {word.text}
           </p>

@@ -2,7 +2,15 @@ import { Printer, X } from "lucide-react";
 import { useEffect, useState } from "react";
 import { showGrapheme } from "#core/phonics";
 import { plural } from "#core/saying";
-import { judgeWord, type KnownBy, type Lexicon, type TaughtReader, type WordVerdict } from "#core/words";
+import {
+  judgeWord,
+  type KnownBy,
+  type Lexicon,
+  meaningFor,
+  showMeaning,
+  type TaughtReader,
+  type WordVerdict,
+} from "#core/words";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
@@ -142,7 +150,9 @@ function lateIn(
 ): readonly Late[] {
   return list.flatMap((text) => {
     const [word] = lexicon.find(text);
-    return word && word.knownBy > age ? [{ text, knownBy: word.knownBy, meaning: meanings[text] }] : [];
+    if (!word || word.knownBy <= age) return [];
+    const found = meaningFor(text, { lexicon, meanings });
+    return [{ text, knownBy: word.knownBy, meaning: found && showMeaning(text, found) }];
   });
 }
 

@@ -3,6 +3,7 @@ import { lazy, Suspense, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { knownBys, withinAge } from "#core/words";
 import { useLexicon } from "#web/device/lexicon.ts";
+import { usePictures } from "#web/device/own-pictures.ts";
 import { useFor, useForOptions } from "#web/device/readers.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { ForChoice } from "#web/parts/for-choice.tsx";
@@ -37,7 +38,7 @@ const tools = {
     Tool: lazy(() => import("./sentences-tool.tsx").then(({ SentencesTool }) => ({ default: SentencesTool }))),
   },
   own: {
-    name: "Our splits",
+    name: "Our words",
     Tool: lazy(() => import("./own-splits.tsx").then(({ OwnSplits }) => ({ default: OwnSplits }))),
   },
 } as const;
@@ -55,7 +56,11 @@ export function Screen() {
   const { reader, error: readerError } = useFor(forKey);
   // What the youngest of the readers knows, unless another age is asked for.
   const age = knownBys.find((one) => String(one) === search.get("age")) ?? reader?.age ?? 12;
-  const offered = useMemo(() => ground && { ...ground, lexicon: withinAge(ground.lexicon, age) }, [ground, age]);
+  const { pictures } = usePictures(ground?.pictures);
+  const offered = useMemo(
+    () => ground && { ...ground, pictures, lexicon: withinAge(ground.lexicon, age) },
+    [ground, age, pictures],
+  );
   const trouble = error ?? readerError;
   const put = (change: Record<string, string>) =>
     setSearch(
