@@ -10,6 +10,7 @@ import {
   readAnswers,
   readLexicon,
   readMadeUp,
+  readPhrases,
   readPictures,
   readSaidOfWords,
   readSentences,
@@ -77,7 +78,7 @@ export function readShipped(folder: string): Shipped {
     pictures: readPictures(text("lexicon/pictures.txt")),
     meanings: readSaidOfWords(text("lexicon/meanings.txt")),
     answers: readAnswers(text("sentences.txt")),
-    phrases: readAnswers(text("phrases.txt")),
+    phrases: readPhrases(text("phrases.txt")),
     compounds: readSentences(text("compounds.txt")),
     texts: readdirSync(join(folder, "texts"))
       .filter((file) => file.endsWith(".md"))

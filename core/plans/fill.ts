@@ -53,7 +53,7 @@ export interface Filling {
   readonly madeUp: readonly MadeUp[];
   readonly sentences: readonly string[];
   readonly answers: ReadonlyMap<string, string>;
-  /** Phrases, each with the word whose picture it tells of. */
+  /** Phrases, each with the word whose picture it tells of; with an empty one where there is no picture. */
   readonly phrases: ReadonlyMap<string, string>;
   readonly texts: readonly ShelfEntry[];
   readonly exceptionWords: readonly string[];
@@ -317,18 +317,26 @@ export class Filler {
     const items = shuffled(choice, this.from)
       .slice(0, count)
       .map(({ text }) => text);
+    if (items.length === 0) return this.insteadOfSentences(count);
     this.given.push(...items);
     const target = shown(this.by.target);
-    if (items.length === 0)
-      return {
-        items,
-        remark: "No sentence in the list can be read with what all of these children know. Write your own below.",
-      };
     if (practising.length > 0 || kind === "readSentence") return { items };
     return {
       items,
       remark: `No sentence in the list practises ${target} with what all of these children know; this one revisits other spellings.`,
     };
+  }
+
+  /** In the first steps of an order phrases can be read before any sentence. */
+  private insteadOfSentences(count: number): Filled {
+    const items = this.readablePhrases()
+      .slice(0, count)
+      .map(({ text }) => text);
+    this.given.push(...items);
+    const none = "No sentence in the list can be read with what all of these children know";
+    return items.length > 0
+      ? { items, remark: `${none}; ${items.length === 1 ? "this is a phrase" : "these are phrases"}.` }
+      : { items, remark: `${none}. Write your own below.` };
   }
 
   private questions(count: number): Filled {
@@ -344,27 +352,29 @@ export class Filler {
 
   /** Phrases that can be read, those with the target first, each for another picture. */
   private phrases(count: number): Filled {
-    const { phrases, age } = this.by;
-    const judged = judgeSentences([...phrases.keys()], this.reader, age).filter(
-      ({ text }) => !this.given.includes(text),
-    );
-    const practising = shuffled(
-      judged.filter(({ practises }) => practises),
-      this.from,
-    );
-    const others = shuffled(
-      judged.filter(({ practises }) => !practises),
-      this.from,
-    );
     const found = new Map<string, string>();
-    for (const { text } of [...practising, ...others]) {
-      const picture = phrases.get(text) ?? "";
-      if (found.size < count && !found.has(picture)) found.set(picture, text);
+    for (const { text } of this.readablePhrases()) {
+      const picture = this.by.phrases.get(text);
+      if (picture && found.size < count && !found.has(picture)) found.set(picture, text);
     }
     this.given.push(...found.values());
     const items = [...found].map(([picture, text]) => `${text} (${picture})`);
     if (items.length > 0) return { items };
     return { items, remark: "No phrase in the list can be read by all of these children yet." };
+  }
+
+  /** Phrases that can be read and were not given yet, those that practise what is taught first. */
+  private readablePhrases(): readonly Judged[] {
+    const { phrases, age } = this.by;
+    const judged = judgeSentences([...phrases.keys()], this.reader, age).filter(
+      ({ text }) => !this.given.includes(text),
+    );
+    const some = (practising: boolean) =>
+      shuffled(
+        judged.filter(({ practises }) => practises === practising),
+        this.from,
+      );
+    return [...some(true), ...some(false)];
   }
 
   /** The text of the shelf that all can read with most of the target in it. */

@@ -9,6 +9,7 @@ import {
   readAnswers,
   readLexicon,
   readMadeUp,
+  readPhrases,
   readSentences,
   withinAge,
 } from "#core/words";
@@ -34,7 +35,7 @@ const order = readOrder(read("orders/words-first.txt"));
 const stock = {
   lexicon,
   ...{ sentences: readSentences(read("sentences.txt")), answers: readAnswers(read("sentences.txt")) },
-  ...{ madeUp: readMadeUp(read("lexicon/made-up.txt")), phrases: readAnswers(read("phrases.txt")) },
+  ...{ madeUp: readMadeUp(read("lexicon/made-up.txt")), phrases: readPhrases(read("phrases.txt")) },
   texts: [{ title: "Sam", body: "Sam sat. Sam had a cat.", exceptions: [] }],
 };
 const at = (step: string, target: string, change = {}) => ({
@@ -64,6 +65,24 @@ test("every kind of part is filled where there is enough to fill it from", () =>
       .split(" ")
       .some((word) => wordOf(word)?.units.some(({ gpc }) => gpc === "ai=ai"));
   expect(part(plan, "phrase").filter(hasTarget).length).toBeGreaterThan(2);
+});
+
+test("where no sentence can be read yet, phrases are read and written in their place, and it is said", () => {
+  const first = readOrder(read("orders/held-first.txt"));
+  const known = new Set(taughtUpTo(first, first.steps[5]?.id ?? ""));
+  const wanted = { ...at("s1", "s=s"), known, exceptionWords: exceptionWordsUpTo(first, first.steps[5]?.id ?? "") };
+  const plan = planSession({ ...wanted, routine: all });
+  const [readings, written] = [part(plan, "readSentence"), part(plan, "sentence")];
+  expect(readings.length).toBeGreaterThan(0);
+  expect(written.length).toBeGreaterThan(0);
+  expect(readings.filter((text) => written.includes(text))).toEqual([]);
+  const phrases = readPhrases(read("phrases.txt"));
+  for (const text of [...readings, ...written]) expect(phrases.has(text), text).toBe(true);
+  expect(plan.remarks.join(" ")).toMatch(
+    /No sentence in the list can be read .*; (this is a phrase|these are phrases)\./,
+  );
+  // Where pictures are asked for, a phrase has one.
+  for (const item of part(plan, "phrase")) expect(item).toMatch(/ \(\w+\)$/);
 });
 
 test("words that are heard have the sound where it is said to be", () => {

@@ -24,6 +24,16 @@ export function readAnswers(text: string): ReadonlyMap<string, string> {
   );
 }
 
+/** The phrases of a file, each with the word whose picture it tells of; with an empty one where there is no picture. */
+export function readPhrases(text: string): ReadonlyMap<string, string> {
+  return new Map(
+    linesOf(text).map((line) => {
+      const [phrase = "", picture = ""] = line.split(BAR);
+      return [phrase.trim(), picture.trim()] as const;
+    }),
+  );
+}
+
 export type SentenceKind = "statement" | "question";
 
 /** A sentence that ends with a question mark wants an answer. */

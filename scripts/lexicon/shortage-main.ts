@@ -3,10 +3,12 @@ import { readOrder } from "#core/order";
 import { readLexicon } from "#core/words";
 import {
   ENOUGH_SENTENCES,
+  phrasesEarly,
   readableAfter,
   readableFrom,
   sentencesFor,
   shelfOf,
+  shippedPhrases,
   shippedSentences,
   shippedTexts,
 } from "./shortage.ts";
@@ -14,6 +16,7 @@ import {
 const lexicon = readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8"));
 const sentences = shippedSentences();
 const texts = shippedTexts();
+const phrases = shippedPhrases();
 for (const file of readdirSync("data/orders").sort()) {
   const order = readOrder(readFileSync(`data/orders/${file}`, "utf8"));
   const words = readableAfter(order, lexicon);
@@ -33,6 +36,11 @@ for (const file of readdirSync("data/orders").sort()) {
       .map(({ text }) => text)
       .slice(0, 20)
       .join(" | ")}`,
+  );
+  console.log(
+    `phrases before that, step: words, phrases: ${phrasesEarly(phrases, order, lexicon)
+      .map((one) => `${one.step}: ${one.words}, ${one.phrases}`)
+      .join(" · ")}`,
   );
   const all = sentencesFor(sentences, order, lexicon);
   const short = all.filter(({ have }) => have < ENOUGH_SENTENCES);

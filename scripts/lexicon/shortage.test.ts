@@ -4,9 +4,11 @@ import { readOrder } from "#core/order";
 import { kindOfSentence, readAnswers, readLexicon, toLexicon, wordsOf } from "#core/words";
 import {
   ENOUGH_SENTENCES,
+  phrasesEarly,
   readableFrom,
   sentencesFor,
   shelfOf,
+  shippedPhrases,
   shippedSentences,
   shippedTexts,
   TEXTS_A_THIRD,
@@ -22,6 +24,17 @@ test.each(readdirSync("data/orders"))(
     const { wordsFrom, firstFrom, thirds } = shelfOf(shippedTexts(), order, lexicon);
     expect(firstFrom).toBeLessThanOrEqual(wordsFrom);
     expect(Math.min(...thirds)).toBeGreaterThanOrEqual(TEXTS_A_THIRD);
+  },
+);
+
+test.each(readdirSync("data/orders"))(
+  "%s: phrases from the step on at which five words can be read, ten of them from forty words on",
+  (file) => {
+    const order = readOrder(readFileSync(`data/orders/${file}`, "utf8"));
+    const early = phrasesEarly(shippedPhrases(), order, lexicon);
+    expect(early.length).toBeGreaterThanOrEqual(3);
+    for (const { step, words, phrases } of early)
+      expect(phrases, `step ${step}`).toBeGreaterThanOrEqual(words >= 40 ? 10 : 2);
   },
 );
 

@@ -15,6 +15,8 @@ export interface Shortage {
 
 /** From so many readable words on a point has so many sentences. */
 const ENOUGH_WORDS = 150;
+/** From so many on there are phrases. */
+const FIRST_PHRASE_WORDS = 5;
 export const ENOUGH_SENTENCES = 12;
 /** Words that are counted as readable: those known by this age. */
 const AGE = 7;
@@ -80,6 +82,25 @@ export function sentencesFor(
     const have = judged.filter((one) => one.step !== undefined && one.step <= step && practises(one.text));
     return [{ step: step + 1, point: name, have: have.length }];
   });
+}
+
+/** Steps at which some words can be read and not yet enough for sentences, with the phrases that can be read then. */
+export function phrasesEarly(
+  phrases: readonly string[],
+  order: OrderContent,
+  lexicon: Lexicon,
+): readonly { readonly step: number; readonly words: number; readonly phrases: number }[] {
+  const judged = readableFrom(phrases, order, lexicon);
+  return readableAfter(order, lexicon).flatMap((words, at) => {
+    if (words < FIRST_PHRASE_WORDS || words >= ENOUGH_WORDS) return [];
+    const have = judged.filter(({ step }) => step !== undefined && step <= at).length;
+    return [{ step: at + 1, words, phrases: have }];
+  });
+}
+
+/** The phrases that ship. */
+export function shippedPhrases(): readonly string[] {
+  return readSentences(readFileSync("data/phrases.txt", "utf8"));
 }
 
 /** The sentences that ship. */

@@ -20,6 +20,7 @@ import {
   readAnswers,
   readLexicon,
   readMadeUp,
+  readPhrases,
   readSentences,
   withinAge,
 } from "#core/words";
@@ -30,7 +31,7 @@ const lexicon = readLexicon(read("lexicon/lexicon.txt"));
 const madeUp = readMadeUp(read("lexicon/made-up.txt"));
 const sentences = readSentences(read("sentences.txt"));
 const answers = readAnswers(read("sentences.txt"));
-const phrases = readAnswers(read("phrases.txt"));
+const phrases = readPhrases(read("phrases.txt"));
 const focuses = [
   ...[
     ["contrast sound b/d"],
