@@ -159,9 +159,9 @@ export const getWorth = {
 } as const satisfies Endpoint;
 export type WorthView = z.infer<typeof getWorth.answer>;
 
-/** A need besides reading single spellings: a pair that is mixed up, blending by shape, an exception word, writing. */
+/** A need besides reading single spellings: a pair that is mixed up, blending by shape, an exception word, writing, the rate in texts. */
 const otherNeed = z.object({
-  /** As core names it: `contrast sound b/d`, `blend CCVC`, `read said`, `write said`, `spell ai=ai`. */
+  /** As core names it: `contrast sound b/d`, `blend CCVC`, `read said`, `write said`, `spell ai=ai`, `rate texts`. */
   id: z.string(),
   kind: z.enum(otherNeedKinds),
   name: z.string(),

@@ -207,7 +207,7 @@ test("what children need besides single spellings stands with its evidence, is s
   const group = groups.find((one) => !one.closed && one.members.some(({ childId }) => needing.has(childId)));
   await page.goto(`${school.base}/groups/${group?.id}`);
   const here = page.getByRole("list", { name: "Needed here as well" }).getByRole("listitem");
-  await expect(here.first().getByText(/\(missed \d+ of \d+, last /)).toBeVisible();
+  await expect(here.first().getByText(/\((missed|slow in) \d+ of \d+, last /)).toBeVisible();
   await expectAccessible(page);
 });
 

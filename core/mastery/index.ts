@@ -22,6 +22,7 @@ export * from "./need-ids.ts";
 export * from "./other-needs.ts";
 export * from "./own-values.ts";
 export * from "./parameters.ts";
+export * from "./rate-need.ts";
 export * from "./refit.ts";
 export * from "./rule.ts";
 export * from "./second-look.ts";

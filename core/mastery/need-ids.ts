@@ -1,5 +1,5 @@
 /** What a child can need besides reading single spellings, in the order in which it is told. */
-export const otherNeedKinds = ["contrast", "blending", "word", "writing"] as const;
+export const otherNeedKinds = ["contrast", "blending", "word", "writing", "rate"] as const;
 export type OtherNeedKind = (typeof otherNeedKinds)[number];
 
 /** How the ids of each kind are written. */
@@ -8,6 +8,7 @@ const written: readonly (readonly [OtherNeedKind, RegExp])[] = [
   ["blending", /^blend [CV.]+$/],
   ["word", /^read \S+$/],
   ["writing", /^(write \S+|spell [^\s=]+=[^\s=]+)$/],
+  ["rate", /^rate texts$/],
 ];
 
 /** Of what kind a need is, by its id; undefined for a text that is the id of none. */

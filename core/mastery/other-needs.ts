@@ -15,23 +15,26 @@ import { type ConfusionCount, confusionsIn } from "./confusions.ts";
 import { dayNumber, dayOfNumber } from "./days.ts";
 import type { HeardWanted } from "./hearing.ts";
 import type { Known } from "./known.ts";
-import { type OtherNeedKind, otherNeedKinds } from "./need-ids.ts";
+import { type OtherNeedKind, otherNeedKindOf, otherNeedKinds } from "./need-ids.ts";
 import { readSkill, type Skill } from "./skills.ts";
 import { needFor, type SaidBy, standingOfSkill, sureness } from "./standing.ts";
 
 /** A need besides reading single spellings, with the evidence for it. */
 export interface OtherNeed {
-  /** `contrast sound b/d`, or the skill: `blend CCVC`, `read said`, `write said`, `spell ai=ai`. */
+  /** `contrast sound b/d`, `rate texts`, or the skill: `blend CCVC`, `read said`, `write said`, `spell ai=ai`. */
   readonly id: string;
   readonly kind: OtherNeedKind;
-  /** How much of it is missing, 0 to 1; of a contrast the share of its last answers in which the one was taken for the other. */
+  /**
+   * How much of it is missing, 0 to 1; of a contrast the share of its last answers in which the one was taken for the other, of the
+   * rate that of the aim.
+   */
   readonly need: number;
   /** Answers against it, of so many that spoke of it; of a contrast those of the last four weeks. */
   readonly misses: number;
   readonly answers: number;
   /** The last day on which an answer spoke of it. */
   readonly lastDay: string;
-  /** Items in which it happened, as they are shown; empty where the model does not keep them. */
+  /** Items in which it happened, as they are shown, of the rate the newest text; empty where the model does not keep them. */
   readonly items: readonly string[];
   /** Of blending a cluster: words of the last four weeks that lost their first sound. */
   readonly lostFirst: number;
@@ -155,6 +158,7 @@ export function otherNeedName(id: string): string {
     const told = first === second ? [ipa(one), ipa(other)] : [`“${first}”`, `“${second}”`];
     return `${told.join(" and ")} told apart`;
   }
+  if (otherNeedKindOf(id) === "rate") return "the rate in texts";
   if (verb === "blend") return `blending ${shapeInWords(thing)}`;
   if (verb === "read") return `the word “${thing}”`;
   if (verb === "write") return `writing the word “${thing}”`;

@@ -42,6 +42,8 @@ describe("what a session can be about in place of a new spelling", () => {
     [["blend CCVC", "blend CCV"], "blending"],
     [["read said", "read was"], "word"],
     [["spell sh=sh"], "writing"],
+    [["rate texts"], "rate"],
+    [["rate texts", "read said"], undefined],
     [["read said", "blend CCVC"], undefined],
     [["say ai=ai"], undefined],
     [[], undefined],
@@ -118,15 +120,32 @@ test("a session about writing builds words and writes them", () => {
   expect(made.parts.map(({ kind }) => kind)).toEqual(expect.arrayContaining(["teach", "build", "writeWords"]));
 });
 
+test("a session about the rate has one text, with the time in which a spelling would be taught, and words again at speed", () => {
+  for (const routine of Object.values(shippedRoutines)) {
+    const about = routineAbout(routine, ["rate texts"]);
+    const texts = about.parts.filter(({ kind }) => kind === "text");
+    const before = routine.parts.find(({ kind }) => kind === "text")?.minutes ?? 0;
+    expect(texts.length, routine.name).toBe(1);
+    expect(texts[0]?.how).toMatch(/^Read the text to them once/);
+    expect(texts[0]?.minutes).toBeGreaterThan(before);
+    expect(about.parts.some(({ kind }) => kind === "teach")).toBe(false);
+  }
+  const kindsOf = routineAbout(shippedRoutines.usual, ["rate texts"]).parts.map(({ kind }) => kind);
+  expect(kindsOf).toContain("readAgain");
+});
+
 test("every routine is as long as before, and teaches what it is about", () => {
   for (const routine of Object.values(shippedRoutines))
-    for (const focus of [["contrast sound b/d"], ["blend CVCC"], ["read said"], ["spell sh=sh"], ["write said"]]) {
+    for (const focus of [
+      ...[["contrast sound b/d"], ["blend CVCC"], ["read said"], ["spell sh=sh"], ["write said"]],
+      ["rate texts"],
+    ]) {
       const about = routineAbout(routine, focus);
       expect(minutesOfRoutine(about)).toBe(minutesOfRoutine(routine));
       const kind = kindOfFocus(focus);
-      const teaches =
-        kind === "blending" ? "blend" : kind === "word" || focus[0] === "write said" ? "exceptionWords" : "teach";
-      expect(about.parts.some((part) => part.kind === teaches && part.how.length > 40)).toBe(true);
+      const teaches = { blending: "blend", word: "exceptionWords", rate: "text" }[kind as string] ?? "teach";
+      const its = focus[0] === "write said" ? "exceptionWords" : teaches;
+      expect(about.parts.some((part) => part.kind === its && part.how.length > 40)).toBe(true);
     }
 });
 

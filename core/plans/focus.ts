@@ -97,6 +97,8 @@ export function focusFits(
   const { lexicon, known, taught, wholes } = from;
   const kind = kindOfFocus(focus);
   if (kind === undefined) return false;
+  // A text is looked for when the session is filled; without one a sentence says so.
+  if (kind === "rate") return true;
   const shaped = shapedWords(focus, { lexicon, known, seed: 0 });
   if (shaped) return shaped.length >= ENOUGH_WORDS;
   const spellings = spellingsOfFocus(focus, taught);
@@ -120,6 +122,7 @@ const hows = {
   word: "Read the word, say its sounds, find the part that is not as expected. Cover it: each child says which letters stand there.",
   writing:
     "Say the sound; children write the spelling and say it while they write. Then it goes into a word, each sound in a box.",
+  rate: "Read the text to them once, with the voice of someone who tells it. Then they read it together, then each child alone: as fast as it can be told, no faster.",
 } as const satisfies Record<OtherNeedKind, string>;
 
 /** What the adult does to teach a need of this kind, in a sentence or two. */
@@ -143,13 +146,16 @@ export function routineAbout(routine: Routine, focus: Focus, way: SchoolWays["ex
     // Review alone has none that teaches: its first part after the cards gives way.
     const place = at >= 0 ? at : Math.min(1, routine.parts.length - 1);
     const minutes = before?.minutes ?? routine.parts[place]?.minutes ?? kindsOfPart[to].minutes;
-    const parts = routine.parts.flatMap((part, where) => {
-      if (where === place) return [{ kind: to, minutes, who: kindsOfPart[to].who, how }];
-      return [part];
-    });
+    const parts = routine.parts.map((part, where) =>
+      where === place ? { kind: to, minutes, who: kindsOfPart[to].who, how } : part,
+    );
     return { ...routine, parts };
   };
   if (kind === "blending") return instead("blend");
+  if (kind === "rate") {
+    const made = routine.parts.some((part) => part.kind === "text") ? onItsText(routine, how) : instead("text");
+    return bringIn(made, { brings: ["readAgain"], instead: ["chain", "madeUp", "build", "exceptionWords"] });
+  }
   if (kind === "word" || (kind === "writing" && wordsOfFocus(focus).length > 0)) {
     const made = instead("exceptionWords");
     // The same words once more at the end of it are a look back.
@@ -160,4 +166,15 @@ export function routineAbout(routine: Routine, focus: Focus, way: SchoolWays["ex
   return soundsOfFocus(focus)
     ? bringIn(taught, { brings: ["pairs"], instead: ["exceptionWords", "readAgain", "madeUp", "sentence"] })
     : bringIn(taught, { brings: ["sort"], instead: ["exceptionWords", "readAgain", "madeUp", "chain"] });
+}
+
+/** A routine whose text has the time in which a spelling would be taught. */
+function onItsText(routine: Routine, how: string): Routine {
+  const teach = routine.parts.find((part) => part.kind === "teach");
+  const text = routine.parts.find((part) => part.kind === "text");
+  const parts = routine.parts.flatMap((part) => {
+    if (part === teach) return [];
+    return [part === text ? { ...part, how, minutes: part.minutes + (teach?.minutes ?? 0) } : part];
+  });
+  return { ...routine, parts };
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
-import { and, desc, eq, getTableColumns, inArray, isNull } from "drizzle-orm";
+import { and, desc, eq, getTableColumns, gte, inArray, isNotNull, isNull } from "drizzle-orm";
 import type { AnswerBody, ReadingView } from "#contract";
 import { append } from "../ledger/append.ts";
 import { entriesOfReading } from "../ledger/log.ts";
@@ -22,6 +22,24 @@ export async function ofChildren(inside: Inside, childIds: readonly string[]): P
     .from(t.readings)
     .where(and(inArray(t.readings.childId, [...childIds]), isNull(t.readings.removedAt)))
     .orderBy(desc(t.readings.readAt), t.readings.id);
+}
+
+/** What these children read alone against the clock since a day, in no order. */
+export async function timedSince(inside: Inside, childIds: readonly string[], day: string) {
+  if (childIds.length === 0) return [];
+  const { childId, day: readOn, title, text, marks, stoppedAt, ms } = t.readings;
+  return inside
+    .select({ childId, day: readOn, title, text, marks, stoppedAt, ms })
+    .from(t.readings)
+    .where(
+      and(
+        inArray(t.readings.childId, [...childIds]),
+        isNull(t.readings.removedAt),
+        eq(t.readings.how, "alone"),
+        gte(t.readings.day, day),
+        isNotNull(t.readings.ms),
+      ),
+    );
 }
 
 /** One reading, also one that was taken away; or undefined. */

@@ -19,7 +19,7 @@ import { taughtByClass, taughtNothing } from "../orders/taught.ts";
 import type { Inside } from "../store/scope.ts";
 import { type KnownChild, knownOf } from "./kept.ts";
 import { nextOf } from "./next.ts";
-import { otherNeedsOf } from "./other-needs.ts";
+import { needsInAnswersOf } from "./other-needs.ts";
 
 /**
  * The map of a class, or of all classes: columns in teaching order (those of a second order behind the
@@ -87,7 +87,7 @@ export async function chancesOf(
     inside,
     rows.map(({ id }) => id),
   );
-  const needs = await otherNeedsOf(
+  const needs = await needsInAnswersOf(
     inside,
     rows.map(({ id }) => id),
     today,

@@ -3,15 +3,28 @@ import { type Known, type OtherNeed, otherNeeds } from "#core/mastery";
 import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
 import type { Inside } from "../store/scope.ts";
 import { knownOf } from "./kept.ts";
+import { rateNeedsOf } from "./rate-needs.ts";
 
 /** What each child needed besides as it was last worked out, by what is known of it. */
 const last = new WeakMap<Known, { readonly by: string; readonly needs: readonly OtherNeed[] }>();
 
-/**
- * What each of these children needs besides reading single spellings today, with the evidence. The logs are read only of children
- * of whom something new is known.
- */
+/** What each of these children needs besides reading single spellings today, with the evidence. */
 export async function otherNeedsOf(
+  inside: Inside,
+  childIds: readonly string[],
+  today: string,
+): Promise<Map<string, readonly OtherNeed[]>> {
+  const found = await needsInAnswersOf(inside, childIds, today);
+  for (const [id, need] of await rateNeedsOf(inside, childIds, today))
+    found.set(id, [...(found.get(id) ?? []), need]);
+  return found;
+}
+
+/**
+ * Those of these needs that single answers speak of: all but the rate. The logs are read only of children of whom something new is
+ * known.
+ */
+export async function needsInAnswersOf(
   inside: Inside,
   childIds: readonly string[],
   today: string,

@@ -217,6 +217,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
     readings: {
       ofChild: () => other.readings.ofChild(childId),
       ofChildren: () => other.readings.ofChildren([childId]),
+      timedSince: () => other.readings.timedSince([childId], "2026-11-01"),
       find: () => other.readings.find(readingId),
       remove: () => other.readings.remove(readingId, { markedAt: mark.markedAt, day: today, markedBy: "Someone" }),
       put: () => other.readings.put({ id: readingId, ...readingOf(childId, "Changed") }),

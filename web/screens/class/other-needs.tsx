@@ -60,13 +60,15 @@ export function OtherNeeds({ others, about, whose, today }: OthersWanted) {
 /** What speaks for a need of one child. */
 function Evidence({ need, today }: { need: SharedNeed; today: string }) {
   const { misses, answers, lastDay, items, lostFirst } = evidenceOf(need.who[0]?.needs ?? []);
-  const often =
-    need.kind === "contrast"
-      ? `taken for one another ${misses} ${misses === 1 ? "time" : "times"} in four weeks`
-      : `missed ${misses} of ${plural(answers, "time")}`;
+  const often = {
+    contrast: `taken for one another ${misses} ${misses === 1 ? "time" : "times"} in four weeks`,
+    rate: `below the aim in ${misses} of ${plural(answers, "text")}`,
+  };
   const said = [
-    often,
-    items.length > 0 && `in ${items.slice(0, NAMED).join(", ")}`,
+    need.kind === "contrast" || need.kind === "rate"
+      ? often[need.kind]
+      : `missed ${misses} of ${plural(answers, "time")}`,
+    items.length > 0 && `${need.kind === "rate" ? "" : "in "}${items.slice(0, NAMED).join(", ")}`,
     lostFirst > 0 && `${plural(lostFirst, "word")} lost the first sound`,
     `last ${nearDay(lastDay, today)}`,
   ];

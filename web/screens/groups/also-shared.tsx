@@ -15,7 +15,7 @@ export function AlsoShared({ childIds, today }: { childIds: readonly string[]; t
   return (
     <Panel title="Needed here as well">
       <ul className="flex flex-col divide-y divide-line" aria-label="Needed here as well">
-        {needs.map(({ name, who }) => (
+        {needs.map(({ name, kind, who }) => (
           <li key={name} className="py-1.5">
             <span className="font-semibold">{name}</span>{" "}
             <span className="text-sm text-soft">
@@ -23,7 +23,9 @@ export function AlsoShared({ childIds, today }: { childIds: readonly string[]; t
               {who
                 .map((child) => {
                   const { misses, answers, lastDay } = evidenceOf(child.needs);
-                  return `${child.name} (missed ${misses} of ${answers}, last ${nearDay(lastDay, today)})`;
+                  const often =
+                    kind === "rate" ? `slow in ${misses} of ${answers}` : `missed ${misses} of ${answers}`;
+                  return `${child.name} (${often}, last ${nearDay(lastDay, today)})`;
                 })
                 .join(", ")}
             </span>
