@@ -1,4 +1,5 @@
 import { type Gpc, showGrapheme, spellingInWords, splitGpc } from "#core/phonics";
+import { LateSelect } from "./late-select.tsx";
 import { Spelling } from "./marks.tsx";
 
 interface SpellingRowWanted {
@@ -10,10 +11,12 @@ interface SpellingRowWanted {
   readonly label: string;
   /** What taking one out says, as in `Take ai out of the targets`. */
   readonly outOf: string;
+  /** Its entries come when someone turns to it: it is one of very many. */
+  readonly late?: boolean;
 }
 
 /** A row of spellings to change: press one to take it out, choose one to add it at the end. */
-export function SpellingRow({ gpcs, options, onChange, label, outOf }: SpellingRowWanted) {
+export function SpellingRow({ gpcs, options, onChange, label, outOf, late = false }: SpellingRowWanted) {
   return (
     <div className="flex flex-wrap items-center gap-1">
       {gpcs.map((gpc) => (
@@ -28,15 +31,20 @@ export function SpellingRow({ gpcs, options, onChange, label, outOf }: SpellingR
           <Spelling gpc={gpc} />
         </button>
       ))}
-      <select
+      <LateSelect
+        late={late}
+        chosen={<option value="">add</option>}
+        entries={() => (
+          <>
+            <option value="">add</option>
+            <SpellingOptions gpcs={options.filter((gpc) => !gpcs.includes(gpc))} />
+          </>
+        )}
         aria-label={label}
         value=""
         onChange={(event) => onChange([...gpcs, event.target.value])}
         className="no-print min-h-7 w-20 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
-      >
-        <option value="">add</option>
-        <SpellingOptions gpcs={options.filter((gpc) => !gpcs.includes(gpc))} />
-      </select>
+      />
     </div>
   );
 }

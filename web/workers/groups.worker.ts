@@ -12,8 +12,8 @@ import {
 /** Ways to propose groups for the same children, by a name of their own. */
 export type Wanted = Readonly<Record<string, GroupsWanted>>;
 
-/** Rounds between two looks at whether someone wants something else. */
-const ROUNDS = 4;
+/** Between two looks at whether someone wants something else: a round at least, which takes a second with five hundred children. */
+const BREATH_MS = 30;
 /** The first proposal is there after so long: what is left of it after a start is looked on. */
 const FIRST_MS = 60;
 /** For so long the search goes on after the first proposals. */
@@ -71,6 +71,15 @@ const worker = {
   },
 };
 
+/** Looks on for about so long. @returns whether something better was found */
+function lookFor(finder: GroupFinder, ms: number): boolean {
+  const until = performance.now() + ms;
+  let better = false;
+  do if (finder.again(1)) better = true;
+  while (performance.now() < until);
+  return better;
+}
+
 async function lookOn(
   mine: number,
   others: readonly (readonly [string, GroupsWanted])[],
@@ -89,7 +98,7 @@ async function lookOn(
   while (turn === mine && performance.now() < until) {
     for (const [name, finder] of finders) {
       if (turn !== mine) return;
-      if (finder.again(ROUNDS)) tell(name, finder.proposal());
+      if (lookFor(finder, BREATH_MS)) tell(name, finder.proposal());
       await breath();
     }
   }

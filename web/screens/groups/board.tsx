@@ -15,6 +15,7 @@ import { Ban, GripVertical, Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
 import { groupFitOf, type Learner, type MemberFit, type Shown, type Unplaced, whyGroup } from "#core/groups";
 import { TextField } from "#web/parts/field.tsx";
+import { LateSelect } from "#web/parts/late-select.tsx";
 import type { OpenedFor, tooLittleKnown } from "#web/parts/learners.ts";
 import { Opens } from "#web/parts/opens.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
@@ -56,6 +57,9 @@ const unplacedSays: Readonly<Record<Unplaced, string>> = {
   "no room": "no room in any group",
 };
 const NOWHERE = "nowhere";
+
+/** From so many groups on, the lists on the cards are filled when someone turns to them. */
+const MANY = 24;
 
 /** The group under the pointer; by keyboard, the one that the card covers most. */
 const under: CollisionDetection = (moment) => {
@@ -160,6 +164,7 @@ export function Board({
               <Targets
                 group={group}
                 order={order}
+                late={groups.length > MANY}
                 onChange={(targets) => put(group.id, { targets, chosenTargets: true })}
               />
               <p className="mb-2 text-sm">{why}</p>
@@ -324,21 +329,26 @@ function ChildCard({
           <GripVertical size={15} aria-hidden />
         </button>
         <span className="flex-1 font-semibold">{name}</span>
-        <select
+        <LateSelect
+          late={groups.length > MANY}
+          chosen={<option value={here}>{groups.find((group) => group.id === here)?.name ?? "no group"}</option>}
+          entries={() => (
+            <>
+              {groups.map((group) => (
+                <option key={group.id} value={group.id}>
+                  {group.name}
+                </option>
+              ))}
+              <option value={NOWHERE}>no group</option>
+            </>
+          )}
           id={`place-${id}`}
           aria-label={`Group of ${name}`}
           value={here}
           disabled={locked}
           onChange={(event) => onMove(event.target.value)}
           className="max-w-28 rounded border border-line bg-sheet px-1 py-0.5 text-sm"
-        >
-          {groups.map((group) => (
-            <option key={group.id} value={group.id}>
-              {group.name}
-            </option>
-          ))}
-          <option value={NOWHERE}>no group</option>
-        </select>
+        />
         {onBar && !locked && (
           <button
             type="button"
@@ -376,10 +386,13 @@ function ChildCard({
 export function Targets({
   group,
   order,
+  late = false,
   onChange,
 }: {
   group: { name: string; targets: readonly string[] };
   order: readonly string[];
+  /** It is one of very many: what can be added comes when someone turns to it. */
+  late?: boolean;
   onChange: (targets: readonly string[]) => void;
 }) {
   return (
@@ -387,6 +400,7 @@ export function Targets({
       <SpellingRow
         gpcs={group.targets}
         options={order}
+        late={late}
         label={`Add a target to ${group.name}`}
         outOf="the targets"
         onChange={onChange}
