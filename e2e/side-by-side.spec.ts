@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
-import { comeInAs, expect, expectAccessible, patch, put, type School, test } from "./school.ts";
+import { marksAlone, part, sit, sitting } from "./checking.ts";
+import { comeInAs, expect, expectAccessible, marksWithoutWait, patch, put, type School, test } from "./school.ts";
 
 /** Two people change one thing on two devices: nothing of either is lost without a word. */
 
@@ -169,4 +170,42 @@ test("a session whose plan a colleague changed meanwhile", async ({ page, school
   await choiceOn(page).getByRole("button", { name: "Leave theirs" }).click();
   await expect(choiceOn(page)).toHaveCount(0);
   expect((await school.get<Session>(path)).plan.parts.every((part) => part.minutes === 2)).toBe(true);
+});
+
+test("two adults mark in one check: each is told of the other and of whom, and both go on", async ({
+  page,
+  school,
+  browser,
+}) => {
+  await marksAlone(school);
+  const { id } = await sit(school, ["Alba T.", "Gil H."], [part("card", { most: 10 })], "Side by side");
+  await page.goto(`${school.base}/check/${id}`);
+  await expect(page.getByRole("heading", { name: /^Alba T\./ })).toBeVisible();
+  const away = await browser.newContext();
+  await comeInAs(away, school, "lead");
+  await marksWithoutWait(away);
+  const second = await away.newPage();
+  await second.goto(`${school.base}/check/${id}`);
+  await expect(second.getByRole("heading", { name: /^Alba T\./ })).toBeVisible();
+  const told = (one: Page) => one.getByRole("status").filter({ hasText: /is marking .* on another device/ });
+  await expect(told(page)).toHaveCount(0);
+
+  await second.keyboard.press("1");
+  await expect(told(page)).toHaveText(
+    /is marking Alba T\. on another device too\. All marks are kept; say who goes on\.$/,
+  );
+  await expectAccessible(page);
+  // Whoever marks is not told of their own marks.
+  await expect(told(second)).toHaveCount(0);
+
+  await second.getByRole("navigation", { name: "Children" }).getByRole("button", { name: "Gil H." }).click();
+  await expect(second.getByRole("heading", { name: /^Gil H\./ })).toBeVisible();
+  await second.keyboard.press("1");
+  await expect(told(page)).toHaveText(/is marking Gil H\. on another device\.$/);
+  await page.keyboard.press("1");
+  await expect(told(second)).toHaveText(/is marking Alba T\. on another device\.$/);
+  await expect
+    .poll(async () => (await sitting(school, id)).checks.reduce((sum, one) => sum + one.answers.length, 0))
+    .toBe(3);
+  await away.close();
 });

@@ -10,6 +10,7 @@ import { useOutbox } from "#web/device/outbox.ts";
 import { Page, Trouble, usePlaceTitle, Waiting } from "#web/parts/page.tsx";
 import type { DeskWanted, Progress } from "./at-desk.ts";
 import { CardDesk } from "./card-desk.tsx";
+import { Colleague, useColleague } from "./colleague.tsx";
 import { onScreen } from "./kinds/index.ts";
 import { useSittingLog, useStamp } from "./log.ts";
 import { Queue } from "./queue.tsx";
@@ -47,11 +48,12 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
   const [search, setSearch] = useSearchParams();
   const log = useSittingLog(sitting);
   const slowAfterMs = sitting.settings.slowAfter * 1000;
+  const colleague = useColleague();
   const [tapped, setTapped] = useState<(DeskEvent & { kind: "tap" }) | null>(null);
   useLive(
     sitting.id,
     (event) => {
-      if (event.kind === "answers") log.take(event.answers);
+      if (event.kind === "answers") colleague.saw(log.take(event.answers));
       if (event.kind === "tap") setTapped(event);
     },
     onRefresh,
@@ -127,6 +129,7 @@ function Desk({ sitting, onRefresh }: { sitting: SittingView; onRefresh: () => v
     <div className="mx-auto flex w-full max-w-[1000px] flex-1 flex-col px-4 py-3">
       <Head sitting={sitting} child={child} check={check} />
       <Queue sitting={sitting} progress={progress} current={check.id} onGo={go} />
+      {colleague.here && <Colleague here={colleague.here} childId={child.id} sitting={sitting} />}
       {Together ? (
         <Suspense fallback={<Waiting rows={8} />}>
           <Together {...wanted} log={log} progress={progress} />

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { AnswerBody, SittingView } from "#contract";
 import { checkOf } from "#core/ledger";
 import { stampNow, todayHere } from "#web/device/clock.ts";
@@ -11,8 +11,8 @@ export interface SittingLog {
   readonly of: (checkId: string) => readonly AnswerBody[];
   /** Adds an entry: it stands at once, and is sent as soon as there is a line. */
   readonly put: (entry: AnswerBody) => void;
-  /** Takes in what another device marked. */
-  readonly take: (entries: readonly AnswerBody[]) => void;
+  /** Takes in what another device marked. @returns what of it was not known here */
+  readonly take: (entries: readonly AnswerBody[]) => readonly AnswerBody[];
   /** False until what this device has kept was read. */
   readonly ready: boolean;
 }
@@ -21,6 +21,11 @@ const nothing: readonly AnswerBody[] = [];
 
 export function useSittingLog(sitting: SittingView): SittingLog {
   const [known, setKnown] = useState<ReadonlyMap<string, AnswerBody>>(() => withAll(new Map(), entriesOf(sitting)));
+  // What comes back of what was marked here is known at once, also before it is drawn.
+  const latest = useRef(known);
+  useEffect(() => {
+    latest.current = known;
+  }, [known]);
   const [ready, setReady] = useState(false);
   const { refused } = useOutbox();
   useEffect(() => {
@@ -54,10 +59,14 @@ export function useSittingLog(sitting: SittingView): SittingLog {
     () => ({
       of: (checkId) => byCheck.get(checkId) ?? nothing,
       put: (entry) => {
+        latest.current = withAll(latest.current, [entry]);
         setKnown((before) => withAll(before, [entry]));
         outbox.add(entry, sitting.id);
       },
-      take: (entries) => setKnown((before) => withAll(before, entries)),
+      take: (entries) => {
+        setKnown((before) => withAll(before, entries));
+        return entries.filter(({ id }) => !latest.current.has(id));
+      },
       ready,
     }),
     [byCheck, ready, sitting.id],
