@@ -181,7 +181,7 @@ const trace = belief.extend({
 });
 const sessions = z.array(z.object({ day: z.number(), taught: z.boolean() }));
 /** What a device needs of a child to choose what it asks, as it was when the check began; `core/mastery` says it in words. */
-const seekFrom = z.object({
+export const seekFrom = z.object({
   day,
   mind: z.object({
     traits: z.object({ ability: belief, fading: belief, spelling: belief, blending: belief }),

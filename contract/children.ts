@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
+import { seekFrom } from "./checks.ts";
 import { byId, count, day, done, gpc, id, instant, letters, line, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
@@ -228,6 +229,8 @@ export const exportChild = {
         items: z.array(z.string()),
         startedAt: instant,
         endedAt: instant.nullable(),
+        /** What was taken for known of the child when it began, in a check that asks only what is in doubt; else null. */
+        belief: seekFrom.nullable(),
       }),
     ),
     groups: z.array(z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc) })),

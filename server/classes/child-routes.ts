@@ -189,13 +189,8 @@ export function childRoutes({ serve }: Domain): void {
       child,
       className,
       answers: await school.ledger.logOfChildren([child.id]),
-      checks: checks.map(({ id, kind, scope, items, startedAt, endedAt }) => ({
-        id,
-        kind: kind as KindId,
-        scope,
-        items,
-        startedAt,
-        endedAt,
+      checks: checks.map(({ id, kind, scope, items, startedAt, endedAt, belief }) => ({
+        ...{ id, kind: kind as KindId, scope, items, startedAt, endedAt, belief },
       })),
       groups: versions.map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
       readings: await school.readings.ofChild(child.id),

@@ -166,6 +166,9 @@ describe("a check that asks only what is in doubt", () => {
     const again = await house.ask(getSitting, { params: { id: sitting.id } });
     expect(again.checks[0]?.belief).toEqual(one.belief);
     expect(again.checks[0]?.answers).toHaveLength(1);
+    // It is kept of the child, so that it goes out with all that is.
+    const { checks } = await house.ask(exportChild, { params: { id: ada } });
+    expect(checks.find(({ id }) => id === one.id)?.belief).toEqual(one.belief);
   });
 
   test("takes marks of the kinds that it asks, and of no other", async () => {
