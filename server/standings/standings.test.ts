@@ -5,6 +5,7 @@ import {
   addClass,
   type CheckView,
   evidence,
+  exportChild,
   findModel,
   getChanges,
   getForesight,
