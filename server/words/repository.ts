@@ -8,6 +8,14 @@ import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { laidOver, type SentWords } from "./laid.ts";
 
+/** What a school says of single words, a row a word. */
+type OfWords = typeof t.splits | typeof t.wordAges | typeof t.pictures;
+
+async function removeFrom(inside: Inside, table: OfWords, id: string): Promise<boolean> {
+  const gone = await inside.delete(table).where(eq(table.id, id)).returning({ id: table.id });
+  return gone.length === 1;
+}
+
 const shown = {
   id: t.splits.id,
   text: t.splits.text,
@@ -35,9 +43,9 @@ export async function put(inside: Inside, split: OwnSplit & { readonly key: stri
 
 /** Takes a split away. @returns false when there was none */
 export async function remove(inside: Inside, id: string): Promise<boolean> {
-  const gone = await inside.delete(t.splits).where(eq(t.splits.id, id)).returning({ id: t.splits.id });
-  if (gone.length > 0) await changed(inside);
-  return gone.length === 1;
+  const wasThere = await removeFrom(inside, t.splits, id);
+  if (wasThere) await changed(inside);
+  return wasThere;
 }
 
 const shownAge = {
@@ -66,9 +74,9 @@ export async function putAge(inside: Inside, age: OwnWordAge & { readonly key: s
 
 /** Takes an age away. @returns false when there was none */
 export async function removeAge(inside: Inside, id: string): Promise<boolean> {
-  const gone = await inside.delete(t.wordAges).where(eq(t.wordAges.id, id)).returning({ id: t.wordAges.id });
-  if (gone.length > 0) await changed(inside);
-  return gone.length === 1;
+  const wasThere = await removeFrom(inside, t.wordAges, id);
+  if (wasThere) await changed(inside);
+  return wasThere;
 }
 
 const shownPicture = {
@@ -105,8 +113,7 @@ export async function putPicture(
 
 /** Takes a picture away. @returns false when there was none */
 export async function removePicture(inside: Inside, id: string): Promise<boolean> {
-  const gone = await inside.delete(t.pictures).where(eq(t.pictures.id, id)).returning({ id: t.pictures.id });
-  return gone.length === 1;
+  return removeFrom(inside, t.pictures, id);
 }
 
 /** The words of the school and the accent that they are heard in. */
