@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { count, done, id, instant, line, onto } from "./common.ts";
+import { count, done, id, instant, line, onto, settingsSaved } from "./common.ts";
 import { sharedDevice } from "./devices.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { roles } from "./may.ts";
@@ -38,7 +38,13 @@ export const whoAsks = {
   answer: z.object({
     school: z.object({ name: z.string() }),
     /** Null when whoever asks must sign in first. */
-    me: z.object({ id: id.nullable(), name: z.string(), role, way, secondFactor: z.boolean() }).nullable(),
+    me: z
+      .object({
+        ...{ id: id.nullable(), name: z.string(), role, way, secondFactor: z.boolean() },
+        /** A lead who can do nothing else before a second factor is set up. */
+        lacksSecond: z.boolean(),
+      })
+      .nullable(),
     /** Of a device that several people use; null on any other. */
     device: sharedDevice.nullable(),
     /** Nothing in the school is real: anyone may come in as any role. */
@@ -151,7 +157,25 @@ export const listPeople = {
   method: "GET",
   path: "/api/people",
   may: { by: "lead" },
-  answer: z.object({ people: z.array(personView), typed: z.array(z.string()) }),
+  answer: z.object({
+    people: z.array(personView),
+    typed: z.array(z.string()),
+    /** Leads sign in with a second factor. */
+    leadsNeedSecond: z.boolean(),
+  }),
+} as const satisfies Endpoint;
+
+/**
+ * Says whether leads sign in with a second factor: one without it can do nothing but set it up. Refused (422) for whoever has none
+ * yet. Made from an older version: both (409).
+ */
+export const setLeadsSecond = {
+  method: "PUT",
+  path: "/api/school/second-factor",
+  may: { by: "lead" },
+  trail: { did: "settings" },
+  body: z.object({ version: onto, leadsNeedSecond: z.boolean() }),
+  answer: settingsSaved,
 } as const satisfies Endpoint;
 
 const personBody = z.object({

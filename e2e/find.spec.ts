@@ -106,9 +106,14 @@ test("a reading and a child print as pages for people: no buttons, the name, one
   await expect(page.getByText("Words correct per minute").first()).toBeVisible();
   await expect(page.locator("button:visible, input:visible, select:visible, textarea:visible")).toHaveCount(0);
 
-  await page.emulateMedia({ media: "screen" });
+  // A print is on paper again.
+  await page.emulateMedia({ media: null });
   await page.goto(`${school.base}/child/${wren.id}`);
   await expect(page.getByRole("heading", { name: "Checks" })).toBeVisible();
+  // Everything is there before it is printed.
+  await expect(page.getByRole("heading", { name: "Notes" })).toBeVisible();
+  const next = page.locator("section").filter({ has: page.getByRole("heading", { name: "Worth teaching next" }) });
+  await expect(next.getByRole("listitem").first()).toBeVisible();
   expect((await printed(page)).pages).toBeLessThanOrEqual(2);
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("heading", { level: 1, name: "Wren I." })).toBeVisible();

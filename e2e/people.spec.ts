@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
+import { codeOf } from "../server/people/authenticator.ts";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
 import { emptyFolder, freePort, startServer } from "./server.ts";
 
@@ -73,7 +74,7 @@ test("a school is set up by the printed address, people come in by their links, 
     await expect(teacher.getByText(/used already/)).toBeVisible();
 
     await lead.goto(`${base}/settings/people`);
-    await expect(lead.getByRole("heading", { name: "Leads" })).toBeVisible();
+    await expect(lead.getByRole("heading", { name: "Leads", exact: true })).toBeVisible();
     await expectAccessible(lead);
     const link = await invited(lead, "Mr Tolley", "Teacher");
     await expect(lead.getByText("has a link, not used yet")).toBeVisible();
@@ -122,6 +123,83 @@ test("a school is set up by the printed address, people come in by their links, 
     await lead.getByLabel("What", { exact: true }).selectOption({ label: "tried to sign in" });
     await expect(lead.getByRole("row")).toHaveCount(2);
     expect(server.said()).not.toContain("Tolley");
+  } finally {
+    await server.kill();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test("a school wants a second factor of its leads: whoever has none sees nothing but where it is set up", async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), "keen-people-"));
+  cpSync(emptyFolder, folder, { recursive: true });
+  const server = await startServer(folder, await freePort());
+  const factorOf = (page: Page) =>
+    page.locator("section").filter({ has: page.getByRole("heading", { name: "Second factor", exact: true }) });
+  /** Sets a second factor up on the page where one's own signing in is. */
+  const setUp = async (page: Page) => {
+    const panel = factorOf(page);
+    await panel.getByLabel("Your passphrase").fill(passphrase);
+    await panel.getByRole("button", { name: "Set it up" }).click();
+    const secret = (await panel.locator("code").textContent()) ?? "";
+    await panel.getByLabel("Six figures").fill(codeOf(secret));
+    await panel.getByRole("button", { name: "It shows this code" }).click();
+    await expect(page.getByText("Set up. Each sign-in asks for a code from now on.")).toBeVisible();
+    return secret;
+  };
+  try {
+    const [address = ""] = await expect
+      .poll(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? [])
+      .not.toHaveLength(0)
+      .then(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? []);
+    const base = new URL(address).origin;
+    const lead = await device(browser);
+    await lead.goto(address);
+    await lead.getByLabel("Your name").fill("Mrs Quill");
+    await lead.getByLabel("The school’s name").fill("Marlpit Lock School");
+    await lead.getByLabel("Choose a passphrase").fill(passphrase);
+    await lead.getByLabel("Choose a passphrase").press("Enter");
+    await expect(lead.getByRole("heading", { name: "Today" })).toBeVisible();
+    await lead.goto(`${base}/settings/people`);
+    const wanted = lead.getByLabel("Leads sign in with a code of an authenticator app as well");
+    await expect(wanted).toBeDisabled();
+    const link = await invited(lead, "Mr Tolley", "Lead");
+    await lead.getByRole("link", { name: "your own" }).click();
+    await setUp(lead);
+    await lead.goto(`${base}/settings/people`);
+    await wanted.check();
+    await expect(lead.getByText("Leads sign in with a second factor from now on.", { exact: false })).toBeVisible();
+    await expectAccessible(lead);
+
+    const other = await device(browser);
+    await other.goto(link);
+    await other.getByLabel("Choose a passphrase").fill(passphrase);
+    await other.getByRole("button", { name: "Come in" }).click();
+    await expect(
+      other.getByText("Leads of your school sign in with a second factor.", { exact: false }),
+    ).toBeVisible();
+    await expect(other.getByRole("navigation", { name: "Places" })).toHaveCount(0);
+    await expectAccessible(other);
+    await other.goto(`${base}/gaps`);
+    await expect(other).toHaveURL(/\/settings\/mine$/);
+    const secret = await setUp(other);
+    await expect(other.getByRole("navigation", { name: "Places" })).toBeVisible();
+    await other.goto(`${base}/settings/people`);
+    await expect(other.getByRole("heading", { name: "Leads", exact: true })).toBeVisible();
+    // Out, and in again: the code is asked for.
+    await other.getByRole("button", { name: "Sign out" }).click();
+    await other.getByLabel("Your name").fill("Mr Tolley");
+    await other.getByLabel("Passphrase").fill(passphrase);
+    await other.getByLabel("Passphrase").press("Enter");
+    await other.getByLabel("Six figures").fill(codeOf(secret));
+    await other.keyboard.press("Enter");
+    await expect(other.getByRole("heading", { name: "Leads", exact: true })).toBeVisible();
+    await other.goto(`${base}/settings/mine`);
+    await factorOf(other).getByLabel("Your passphrase").fill(passphrase);
+    await other.getByRole("button", { name: "Do without it again" }).click();
+    await expect(other.getByText(/wants a second factor of its leads/)).toBeVisible();
   } finally {
     await server.kill();
     rmSync(folder, { recursive: true, force: true });

@@ -9,4 +9,6 @@ export interface Actor {
   readonly memberId: string | null;
   /** What the trail calls them. */
   readonly name: string;
+  /** A lead who is none until a second factor is set up, as the school wants it. */
+  readonly lacksSecond?: true;
 }

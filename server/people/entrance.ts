@@ -15,6 +15,7 @@ interface School {
   readonly ready: boolean;
   readonly demo: boolean;
   readonly name: string;
+  readonly leadsNeedSecond: boolean;
 }
 
 /** Finds out who asks. This is the one place that makes an actor of a member. */
@@ -83,7 +84,13 @@ export function openEntrance({ door, accounts, house, network }: EntranceWanted)
       const schoolId = await schoolAt(request);
       const signedIn = await accounts.who(request.headers);
       const member = signedIn && (await memberWith(schoolId, signedIn.accountId));
-      if (member) return { schoolId, as: member.role, memberId: member.id, name: member.name };
+      if (member) {
+        const actor = { schoolId, memberId: member.id, name: member.name };
+        // Until it is set up a lead can do no more than set it up.
+        if (member.role === "lead" && !signedIn.secondFactor && (await how(schoolId)).leadsNeedSecond)
+          return { ...actor, as: "assistant", lacksSecond: true };
+        return { ...actor, as: member.role };
+      }
       if (!isHere(request)) return undefined;
       const { ready, demo } = await how(schoolId);
       return !ready || demo ? { schoolId, as: "lead", memberId: null, name: "someone at the machine" } : undefined;

@@ -131,6 +131,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
       savedAt: at,
       savedBy: "D.",
     },
+    setLeadsSecond: { version: 0, leadsNeedSecond: false },
     sayWordAge: { text: "mat", knownBy: 9 },
     savePicture: { text: "mat", image: PICTURE, madeBy: "Ms Harrow" },
     saveSplit: { text: "mat", units: ["m=m", "a=a", "t=t"], reason: "" },

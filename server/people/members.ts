@@ -47,14 +47,18 @@ export async function accountNamed(
 }
 
 /** Whether a lead can sign in, and whether nothing in the school is real. */
-export async function entrance(inside: Inside): Promise<{ ready: boolean; demo: boolean; name: string }> {
+export async function entrance(
+  inside: Inside,
+): Promise<{ ready: boolean; demo: boolean; name: string; leadsNeedSecond: boolean }> {
   const leads = inside
     .select({ id: t.members.id })
     .from(t.members)
     .where(and(eq(t.members.role, "lead"), isNotNull(t.members.accountId), here))
     .limit(1);
-  const [school] = await inside.select({ name: t.schools.name, demo: t.schools.demo }).from(t.schools);
-  return { ready: (await leads).length > 0, demo: school?.demo ?? false, name: school?.name ?? "" };
+  const { name, demo, leadsNeedSecond } = t.schools;
+  const [school] = await inside.select({ name, demo, leadsNeedSecond }).from(t.schools);
+  const plain = { demo: false, name: "", leadsNeedSecond: false };
+  return { ready: (await leads).length > 0, ...(school ?? plain) };
 }
 
 /** Makes a school that has no class and no one who signs in the one that is shown. @returns false when it has */

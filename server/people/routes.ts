@@ -16,6 +16,7 @@ import {
   markDemo,
   readTrail,
   removePerson,
+  setLeadsSecond,
 } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
@@ -73,6 +74,7 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
       const second = await accounts.withSecondFactor(people.flatMap(({ accountId }) => accountId ?? []));
       return {
         typed,
+        leadsNeedSecond: (await school.settings.read()).leadsNeedSecond,
         people: people.map(({ accountId, typedNames, ...one }) => ({
           ...one,
           typedNames: [...typedNames],
@@ -80,6 +82,22 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
           secondFactor: accountId !== null && second.has(accountId),
         })),
       };
+    },
+    apart,
+  );
+
+  serve(
+    setLeadsSecond,
+    async ({ body: { version, leadsNeedSecond }, school, request }) => {
+      const before = await school.settings.read();
+      if (leadsNeedSecond && !(await signedInOf(request)).secondFactor)
+        throw unfit("Set up your own second factor first, under My sign-in: without it you would lock yourself out.");
+      const told = await school.settings.change({ leadsNeedSecond }, version);
+      entrance.changed();
+      if (told) return { ...done, version: version + 1 };
+      const theirs = { leadsNeedSecond: before.leadsNeedSecond };
+      mustAgree("the settings", { version: before.version, mine: { leadsNeedSecond }, theirs });
+      return { ...done, version: before.version };
     },
     apart,
   );
@@ -210,6 +228,8 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
     endSecondFactor,
     async ({ body: { passphrase }, school, actor, request, now, cookies }) => {
       await signedInOf(request);
+      if (actor.as === "lead" && (await school.settings.read()).leadsNeedSecond)
+        throw unfit("Your school wants a second factor of its leads. Change that under People first.");
       cookies(await accounts.endSecondFactor(request.headers, passphrase));
       await school.trail.write({ ...deedOf(actor, now), did: "second-factor" });
       return done;

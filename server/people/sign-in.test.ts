@@ -1,8 +1,8 @@
-import { createHmac } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
 import { part } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
+import { codeOf } from "./authenticator.ts";
 
 let house: TestHouse;
 beforeAll(async () => {
@@ -45,19 +45,6 @@ function browser() {
     return endpoint.answer.parse(content) as contract.AnswerOf<E>;
   };
   return { jar, send, ask };
-}
-
-/** What an authenticator app shows of a secret (RFC 6238). */
-function codeOf(secret: string, at = Date.now()): string {
-  const bits = [...secret].map((letter) =>
-    "ABCDEFGHIJKLMNOPQRSTUVWXYZ234567".indexOf(letter).toString(2).padStart(5, "0"),
-  );
-  const key = Buffer.from((bits.join("").match(/.{8}/g) ?? []).map((byte) => Number.parseInt(byte, 2)));
-  const counter = Buffer.alloc(8);
-  counter.writeBigUInt64BE(BigInt(Math.floor(at / 30_000)));
-  const hash = createHmac("sha1", key).update(counter).digest();
-  const from = (hash.at(-1) ?? 0) & 15;
-  return String((hash.readUInt32BE(from) & 0x7fffffff) % 1_000_000).padStart(6, "0");
 }
 
 const lead = browser();
@@ -239,6 +226,49 @@ describe("people", () => {
     expect((await fresh.ask(contract.whoAsks, {})).me?.name).toBe(wanted.name);
     await fresh.ask(contract.endSecondFactor, { body: { passphrase: good } });
     expect((await fresh.ask(contract.whoAsks, {})).me?.secondFactor).toBe(false);
+  });
+
+  test("that are leads do nothing before a second factor is set up, where the school wants one of them", async () => {
+    const passphrase = other;
+    const version = async () => (await lead.ask(contract.getSchool, {})).version;
+    const need = (leadsNeedSecond: boolean, onto: number) =>
+      lead.send(contract.setLeadsSecond, { body: { version: onto, leadsNeedSecond } });
+    // Whoever turns it on has one.
+    const refused = await need(true, await version());
+    expect([refused.status, refused.content.detail]).toEqual([
+      422,
+      expect.stringMatching(/your own second factor first/),
+    ]);
+    const { secret } = await lead.ask(contract.beginSecondFactor, { body: { passphrase } });
+    await lead.ask(contract.confirmSecondFactor, { body: { code: codeOf(secret) } });
+    const onto = await version();
+    expect((await need(true, onto)).status).toBe(200);
+    expect((await need(false, onto)).status).toBe(409);
+    expect((await lead.ask(contract.listPeople, {})).leadsNeedSecond).toBe(true);
+    const end = await lead.send(contract.endSecondFactor, { body: { passphrase } });
+    expect([end.status, end.content.detail]).toEqual([
+      422,
+      expect.stringMatching(/wants a second factor of its leads/),
+    ]);
+
+    const wanted = { id: crypto.randomUUID(), ...person, role: "lead" as const, name: "Miss Tarrant" };
+    await lead.ask(contract.addPerson, { body: wanted });
+    const { token } = await lead.ask(contract.invitePerson, { params: { id: wanted.id } });
+    const second = browser();
+    await second.ask(contract.acceptInvitation, { params: { token }, body: { passphrase: good, setUp: null } });
+    expect((await second.ask(contract.whoAsks, {})).me).toMatchObject({ lacksSecond: true, secondFactor: false });
+    for (const one of [contract.listPeople, contract.getGaps, contract.readTrail])
+      expect((await second.send(one)).status, one.path).toBe(403);
+    // Children, groups and sessions are not shown either.
+    expect(await second.ask(contract.listGroups, {})).toEqual([]);
+    const own = await second.ask(contract.beginSecondFactor, { body: { passphrase: good } });
+    await second.ask(contract.confirmSecondFactor, { body: { code: codeOf(own.secret) } });
+    expect((await second.ask(contract.whoAsks, {})).me).toMatchObject({ lacksSecond: false, role: "lead" });
+    expect((await second.send(contract.listPeople)).status).toBe(200);
+
+    expect((await need(false, await version())).status).toBe(200);
+    await lead.ask(contract.endSecondFactor, { body: { passphrase } });
+    await lead.ask(contract.removePerson, { params: { id: wanted.id } });
   });
 
   test("come in by a code on a shared device, and on no other; wrong ones stop, and a passphrase works all the while", async () => {

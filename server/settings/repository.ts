@@ -35,6 +35,7 @@ export interface SchoolSettings {
   readonly keeping: Keeping;
   /** Minutes without a touch after which shared devices lock. */
   readonly lockMinutes: number;
+  readonly leadsNeedSecond: boolean;
   /** Goes up with every change. */
   readonly version: number;
 }
@@ -77,6 +78,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     backupWeeks,
     trailMonths,
     lockMinutes,
+    leadsNeedSecond,
     secureWhen,
     ownModel: own,
   } = await row(inside);
@@ -89,6 +91,7 @@ export async function read(inside: Inside): Promise<SchoolSettings> {
     reading: { ...startingReadingSettings, aims: [...startingReadingSettings.aims], ...reading },
     keeping: { leaversMonths, backupWeeks, trailMonths },
     lockMinutes,
+    leadsNeedSecond,
     secureWhen: secureWhen ?? startingSecureWhen,
     ownModel: own,
     version,
@@ -148,6 +151,7 @@ export interface SettingsChange {
   readonly week?: Week;
   readonly keeping?: Keeping;
   readonly lockMinutes?: number;
+  readonly leadsNeedSecond?: boolean;
 }
 
 /**

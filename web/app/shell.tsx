@@ -10,7 +10,7 @@ import {
   WholeWord,
 } from "lucide-react";
 import { type CSSProperties, lazy, Suspense, useEffect, useState } from "react";
-import { Link, NavLink, Outlet } from "react-router";
+import { Link, Navigate, NavLink, Outlet, useLocation } from "react-router";
 import { getSchool, signOut } from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { call, useAsk, wordsOfError } from "#web/device/api.ts";
@@ -53,6 +53,8 @@ function Age() {
   );
 }
 
+const MY_SIGN_IN = "/settings/mine";
+
 /** Pixels from one place of the stem to the next. */
 const STEP = 37.2;
 
@@ -64,6 +66,7 @@ export function Shell() {
   const question = useBothQuestion();
   const { data: door } = useMe();
   const { places, besides } = usePlaces();
+  const { pathname } = useLocation();
   useMarkerFollows();
   const [locked] = useLocked();
   useLocking(door?.me?.way === "signed-in" ? door.device?.lockMinutes : undefined);
@@ -78,9 +81,12 @@ export function Shell() {
         <Door />
       </Suspense>
     );
+  // A lead whom the school wants a second factor of has no other place before it is set up.
+  const isShut = door?.me?.lacksSecond ?? false;
+  if (isShut && pathname !== MY_SIGN_IN) return <Navigate to={MY_SIGN_IN} replace />;
   return (
     <Leaving>
-      <Keys places={[...places, ...besides]} onPalette={openPalette}>
+      <Keys places={isShut ? [] : [...places, ...besides]} onPalette={openPalette}>
         <a
           href="#place"
           className="no-print sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-sheet focus:p-2"
@@ -88,7 +94,7 @@ export function Shell() {
           Skip to the place
         </a>
         <div className="flex min-h-screen flex-col lg:flex-row">
-          <Rail onPalette={openPalette} />
+          {!isShut && <Rail onPalette={openPalette} />}
           <main id="place" className="flex min-w-0 flex-1 flex-col">
             {refused.length > 0 && (
               <Suspense fallback={null}>

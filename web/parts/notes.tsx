@@ -54,7 +54,12 @@ export function Notes({
     }
   };
   return (
-    <Panel title="Notes" actions={id === undefined && <Button onClick={() => setId(newId())}>Write a note</Button>}>
+    <Panel
+      title="Notes"
+      // On paper there is nothing to say where there is none.
+      className={notes.length === 0 ? "no-print" : ""}
+      actions={id === undefined && <Button onClick={() => setId(newId())}>Write a note</Button>}
+    >
       {notes.length === 0 && id === undefined && <p className="text-soft">No note is here.</p>}
       {notes.length > 0 && (
         <ul aria-label="Notes" className="flex flex-col divide-y divide-line">

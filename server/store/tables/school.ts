@@ -82,6 +82,8 @@ export const schools = pgTable(
     trailMonths: integer("trail_months").notNull().default(24),
     /** Minutes without a touch after which shared devices lock. */
     lockMinutes: integer("lock_minutes").notNull().default(5),
+    /** A lead can do what a lead does only with a second factor. */
+    leadsNeedSecond: boolean("leads_need_second").notNull().default(false),
   },
   () => [theSchool(), pgPolicy("at_the_door", { for: "select", to: keenDoor, using: sql`true` })],
 );

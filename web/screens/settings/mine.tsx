@@ -11,11 +11,12 @@ import {
   LEAST_PASSPHRASE,
   listMyDevices,
   setMyCode,
+  signOut,
 } from "#contract";
 import { nearDay } from "#core/saying";
 import { call, Refused, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant, todayHere } from "#web/device/clock.ts";
-import { useMe } from "#web/device/me.ts";
+import { someoneElse, useMe } from "#web/device/me.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Waiting } from "#web/parts/page.tsx";
@@ -34,6 +35,24 @@ export function Screen() {
           You sit at the machine of a school that no one signs in to yet. The address with which it is set up was
           printed where Keen Sapling was started.
         </p>
+      )}
+      {me?.lacksSecond && (
+        <div
+          role="status"
+          className="mb-4 flex flex-wrap items-center justify-between gap-3 rounded-md bg-leaf-pale px-4 py-3"
+        >
+          <p>Leads of your school sign in with a second factor. Set yours up here; then the school is open to you.</p>
+          <Button
+            onClick={() =>
+              void call(signOut, {}).then(
+                () => someoneElse("/"),
+                (error) => toast.error(wordsOfError(error)),
+              )
+            }
+          >
+            Sign out
+          </Button>
+        </div>
       )}
       {me?.way === "signed-in" && (
         <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">

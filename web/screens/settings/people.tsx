@@ -19,6 +19,7 @@ import { Sheet } from "#web/parts/dialog.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { QrCode } from "#web/parts/qr.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { LeadsSecond } from "./leads-second.tsx";
 import { OpenLinks } from "./open-links.tsx";
 import { PersonSheet } from "./person.tsx";
 import { SharedDevices } from "./shared-devices.tsx";
@@ -84,6 +85,7 @@ export function Screen() {
               onRemove={setGoing}
             />
           ))}
+          <LeadsSecond needed={data.leadsNeedSecond} version={school.data?.version ?? 0} />
           <SharedDevices />
           <OpenLinks />
         </div>

@@ -1,0 +1,1 @@
+ALTER TABLE "schools" ADD COLUMN "leads_need_second" boolean DEFAULT false NOT NULL;
