@@ -2,7 +2,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
-import { codeOf } from "../server/people/authenticator.ts";
+import { codeOf } from "../demo/authenticator.ts";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
 import { emptyFolder, freePort, startServer } from "./server.ts";
 

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import * as contract from "#contract";
+import { codeOf } from "../../demo/authenticator.ts";
 import { part } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
-import { codeOf } from "./authenticator.ts";
 
 let house: TestHouse;
 beforeAll(async () => {

@@ -1,7 +1,7 @@
 import { createHmac } from "node:crypto";
 
 /**
- * What an authenticator app shows of a secret (RFC 6238); for tests only.
+ * What an authenticator app shows of a secret (RFC 6238); a stand-in for the app.
  * @param secret in base 32, as it is shown to be typed in
  */
 export function codeOf(secret: string, at = Date.now()): string {
