@@ -31,6 +31,7 @@ export function LeadsSecond({ needed, version }: { readonly needed: boolean; rea
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
+          className="size-4 accent-leaf"
           checked={wished ?? needed}
           disabled={!needed && !has}
           onChange={(event) => void set(event.target.checked)}
