@@ -4,7 +4,7 @@ import { join } from "node:path";
 import type { Browser, Page } from "@playwright/test";
 import { codeOf } from "../demo/authenticator.ts";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
-import { emptyFolder, freePort, startServer } from "./server.ts";
+import { emptyFolder, freePort, type RunningServer, startServer } from "./server.ts";
 
 // Set-up and sign-in: a server of its own, whose first words are read.
 test.use({ alone: true });
@@ -18,6 +18,13 @@ async function device(browser: Browser): Promise<Page> {
     permissions: ["clipboard-read", "clipboard-write"],
   });
   return context.newPage();
+}
+
+/** The address that a server without a lead prints. */
+async function setUpAddress(server: RunningServer): Promise<string> {
+  const printed = () => /http:\S+\/invited\/\S+/.exec(server.said())?.[0] ?? "";
+  await expect.poll(printed).not.toBe("");
+  return printed();
 }
 
 /** Adds someone on the page of people and takes the link that is shown. */
@@ -44,10 +51,7 @@ test("a school is set up by the printed address, people come in by their links, 
   const server = await startServer(folder, await freePort());
   try {
     // The first one at its machine may use it; the address that was printed sets it up.
-    const [address = ""] = await expect
-      .poll(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? [])
-      .not.toHaveLength(0)
-      .then(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? []);
+    const address = await setUpAddress(server);
     const base = new URL(address).origin;
     const lead = await device(browser);
     await lead.goto(address);
@@ -150,10 +154,7 @@ test("a school wants a second factor of its leads: whoever has none sees nothing
     return secret;
   };
   try {
-    const [address = ""] = await expect
-      .poll(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? [])
-      .not.toHaveLength(0)
-      .then(() => /http:\S+\/invited\/\S+/.exec(server.said()) ?? []);
+    const address = await setUpAddress(server);
     const base = new URL(address).origin;
     const lead = await device(browser);
     await lead.goto(address);

@@ -101,6 +101,12 @@ describe("a school's own ages", () => {
     );
   });
 
+  test("give a rare form two years more, as the list does", () => {
+    const mine = withOwnAges(lexicon, [{ text: "anchor", knownBy: 5 }]);
+    expect(lexicon.find("anchors")[0]?.band).toBe(5);
+    expect(["anchor", "anchors"].map((word) => mine.find(word)[0]?.knownBy)).toEqual([5, 7]);
+  });
+
   test("tell what is on offer to readers of an age", () => {
     const offered = (text: string) => withinAge(own, 7).words.some((word) => word.text === text);
     expect([offered("thus"), offered("anchor"), offered("anchors"), offered("cat")]).toEqual([

@@ -1,4 +1,4 @@
-import { isPlainForm, type KnownBy } from "#core/words";
+import type { KnownBy } from "#core/words";
 
 /** What the file of ages says of a word. */
 export interface AgeMark {
@@ -23,27 +23,4 @@ export function readAges(text: string): ReadonlyMap<string, AgeMark> {
     }
   }
   return found;
-}
-
-const later: Readonly<Record<KnownBy, KnownBy>> = { 5: 7, 7: 9, 9: 12, 12: 12 };
-export const RARE_BAND = 5;
-
-/** What a form is made of, and how. */
-export interface Form {
-  readonly word: string;
-  readonly band: number;
-  /** The ages of its parts: of its base, or of the words that are joined in it. */
-  readonly parts: readonly KnownBy[];
-  /** The ending or beginning; none where words are joined. */
-  readonly affix?: string | undefined;
-}
-
-/**
- * The age of a form of other words: a plain form as its base; any other two years after the last of its parts, and a rare one two
- * years later still.
- */
-export function ageOfForm({ word, band, parts, affix }: Form): KnownBy {
-  const base = Math.max(...parts) as KnownBy;
-  const made = affix !== undefined && isPlainForm(word, affix) ? base : later[base];
-  return band < RARE_BAND ? made : later[made];
 }

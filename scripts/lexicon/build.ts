@@ -1,8 +1,18 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { cuss } from "cuss";
 import { findCorrespondence } from "#core/phonics";
-import { bathUnit, derivations, isNucleus, spellOut, type Unit, unitOf, writeEntry } from "#core/words";
-import { type AgeMark, ageOfForm, RARE_BAND, readAges } from "./ages.ts";
+import {
+  ageOfForm,
+  bathUnit,
+  derivations,
+  isNucleus,
+  RARE_BAND,
+  spellOut,
+  type Unit,
+  unitOf,
+  writeEntry,
+} from "#core/words";
+import { type AgeMark, readAges } from "./ages.ts";
 import { align } from "./align.ts";
 import { type Correction, readCorrections } from "./corrections.ts";
 import { capitalised, counts } from "./frequency.ts";

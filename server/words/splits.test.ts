@@ -4,6 +4,7 @@ import type { School } from "../house.ts";
 import type { OpenStore } from "../store/opened.ts";
 import { openTestStore } from "../store/testing.ts";
 import { firstSchool } from "../testing.ts";
+import { lexiconOf } from "./laid.ts";
 
 let store: OpenStore;
 let school: School;
@@ -43,6 +44,22 @@ test("two people who split one word leave one split, the later one", async () =>
   const kept = (await school.words.list()).filter((split) => split.text.toLowerCase() === "read");
   expect(kept).toEqual([{ id: late.id, text: "READ", units: late.units, reason: "", savedAt: late.savedAt }]);
   expect((await school.words.read()).lexicon.find("read").map((word) => word.units[1]?.sound)).toEqual(["e", "ee"]);
+});
+
+test("own ages lie over the words as well, here and on another thread, and go again", async () => {
+  const before = await school.words.read();
+  const knownBy = (lexicon: typeof before.lexicon) =>
+    ["anchor", "anchors"].map((one) => lexicon.find(one)[0]?.knownBy);
+  expect(knownBy(before.lexicon)).toEqual([7, 9]);
+  const id = uuid();
+  const savedAt = "2026-11-20T09:00:00.000Z";
+  await school.words.putAge({ id, key: "anchor", text: "anchor", knownBy: 12, savedAt });
+  const own = await school.words.read();
+  expect(knownBy(own.lexicon)).toEqual([12, 12]);
+  expect(own.version).not.toBe(before.version);
+  expect(knownBy(lexiconOf(school.shipped.lexicon, own.sent))).toEqual([12, 12]);
+  await school.words.removeAge(id);
+  expect(knownBy((await school.words.read()).lexicon)).toEqual([7, 9]);
 });
 
 test("sending one split twice changes nothing, and taking it away is told", async () => {

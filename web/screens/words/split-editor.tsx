@@ -2,7 +2,7 @@ import { useState } from "react";
 import { type OwnSplit, removeSplit, saveSplit } from "#contract";
 import { findCorrespondence, ipa, showGrapheme, sounds, soundsOfGrapheme } from "#core/phonics";
 import { keyOf, spellOut, unitOf, type WordSplit } from "#core/words";
-import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { call } from "#web/device/api.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
@@ -11,6 +11,7 @@ import { useUnsaved } from "#web/parts/leaving.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { written } from "./written.ts";
 
 interface EditorWanted {
   readonly word: string;
@@ -47,29 +48,19 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
         ? `${showGrapheme(unknown.grapheme)} is not a spelling this tool knows for that sound. Join it with a neighbour, or choose another sound.`
         : undefined;
 
-  const run = async (write: () => Promise<unknown>) => {
-    try {
-      await write();
-      await refreshAll();
-      return true;
-    } catch (error) {
-      toast.error(wordsOfError(error));
-      return false;
-    }
-  };
   const save = async () => {
     const body = { text: word, units: units.map((unit) => unit.gpc), reason };
-    if (!(await run(() => call(saveSplit, { params: { id: own?.id ?? newSplitId }, body })))) return;
+    if (!(await written(() => call(saveSplit, { params: { id: own?.id ?? newSplitId }, body })))) return;
     saved();
     toast("Saved for your school. It counts everywhere from now on.");
     onClose();
   };
   const remove = async ({ id, text, units: gone, reason: why }: OwnSplit) => {
-    if (!(await run(() => call(removeSplit, { params: { id } })))) return;
+    if (!(await written(() => call(removeSplit, { params: { id } })))) return;
     saved();
     onClose();
     toastWithUndo(`Your school's split of ${text} is removed.`, () =>
-      run(() => call(saveSplit, { params: { id }, body: { text, units: [...gone], reason: why } })),
+      written(() => call(saveSplit, { params: { id }, body: { text, units: [...gone], reason: why } })),
     );
   };
 

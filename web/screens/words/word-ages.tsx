@@ -1,6 +1,6 @@
 import { type OwnWordAge, removeWordAge, sayWordAge } from "#contract";
 import { type KnownBy, keyOf, knownBys } from "#core/words";
-import { call, refreshAll, wordsOfError } from "#web/device/api.ts";
+import { call } from "#web/device/api.ts";
 import type { SchoolWords } from "#web/device/lexicon.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -8,27 +8,16 @@ import { download } from "#web/parts/download.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { written } from "./written.ts";
 
 const inWords = (age: KnownBy) => (age === 12 ? "later" : `by ${age}`);
 const AS_LISTED = "list";
 
-/** Writes, and says what went wrong. @returns whether it is written */
-async function run(write: () => Promise<unknown>): Promise<boolean> {
-  try {
-    await write();
-    await refreshAll();
-    return true;
-  } catch (error) {
-    toast.error(wordsOfError(error));
-    return false;
-  }
-}
-
 const put = ({ id, text, knownBy }: Omit<OwnWordAge, "savedAt">) =>
-  run(() => call(sayWordAge, { params: { id }, body: { text, knownBy } }));
+  written(() => call(sayWordAge, { params: { id }, body: { text, knownBy } }));
 
 async function remove(own: OwnWordAge): Promise<void> {
-  if (await run(() => call(removeWordAge, { params: { id: own.id } })))
+  if (await written(() => call(removeWordAge, { params: { id: own.id } })))
     toastWithUndo(`${own.text} is known from the age that the word list says.`, () => put(own));
 }
 

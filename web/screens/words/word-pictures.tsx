@@ -12,19 +12,14 @@ import { Picture } from "#web/parts/picture.tsx";
 import { loadPictures, smallPicture } from "#web/parts/pictures.ts";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
+import { written } from "./written.ts";
 
 async function remove({ id, text, image, madeBy }: OwnPicture): Promise<void> {
-  try {
-    await call(removePicture, { params: { id } });
-    await refreshAll();
-    toastWithUndo(`Your school's picture of ${text} is taken away.`, async () => {
-      const [, content = ""] = image.split(",");
-      await call(savePicture, { params: { id }, body: { text, image: content, madeBy } });
-      await refreshAll();
-    });
-  } catch (error) {
-    toast.error(wordsOfError(error));
-  }
+  if (!(await written(() => call(removePicture, { params: { id } })))) return;
+  const [, content = ""] = image.split(",");
+  toastWithUndo(`Your school's picture of ${text} is taken away.`, () =>
+    written(() => call(savePicture, { params: { id }, body: { text, image: content, madeBy } })),
+  );
 }
 
 /** The picture of a word, the one that ships or the school's own, and a way to another one. */
