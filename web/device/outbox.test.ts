@@ -107,6 +107,13 @@ describe("marks on their way", () => {
     outbox.add(mark(1), SITTING);
     await outbox.sent();
     expect(outbox.read()).toMatchObject({ lineDown: true, waiting: [mark(1)] });
+    let read = false;
+    void outbox.sent().then(() => {
+      read = true;
+    });
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(read).toBe(true);
   });
 
   test("are sent in order, and none waits when the server has them", async () => {
