@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
 import { seekFrom } from "./checks.ts";
-import { byId, count, day, done, gpc, id, instant, letters, line, note, onto } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, letters, line, needFamily, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 import { mapsOf } from "./views.ts";
@@ -233,7 +233,9 @@ export const exportChild = {
         belief: seekFrom.nullable(),
       }),
     ),
-    groups: z.array(z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc) })),
+    groups: z.array(
+      z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc), besides: z.array(needFamily) }),
+    ),
     readings: z.array(readingView),
     sessions: z.array(z.object({ heldOn: day, group: z.string(), came: z.boolean(), by: z.string() })),
     /** Places of its own in an order; without a step it went along with its class again. */

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { isNeedFamily } from "#core/mastery";
 
 /** What a person reads when a value is missing or of another kind than asked for. */
 z.config({
@@ -27,6 +28,8 @@ export const count = z.number().int().min(0).max(2_147_483_647);
 export const onto = count.describe("the version that a save was made from");
 /** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
 export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
+/** What a group works on that is no spelling: needs that one lesson takes up together (`contrast sound b/d`, `exception words`). */
+export const needFamily = line(80).refine(isNeedFamily, "A group cannot work on this. Choose it from the list.");
 
 /** One line of text without control characters, trimmed, 1 to `most` characters. */
 export function line(most: number) {

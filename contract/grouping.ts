@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { byId, count, day, done, gpc, id, line, onto, settingsSaved } from "./common.ts";
+import { byId, count, day, done, gpc, id, line, needFamily, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** An adult who takes groups: a person of the school, with an account here or without. */
@@ -165,6 +165,7 @@ const move = z.object({
   toName: z.string(),
   /** What there is to it: targets that are secure, needed there, or going again. */
   gpcs: z.array(gpc),
+  besides: z.array(needFamily),
   /** Of `leave`: targets in all; of `move`: targets that are needed here. */
   count: z.number().int(),
 });
@@ -235,6 +236,7 @@ const groupThen = z.object({
   name: z.string(),
   members: z.array(z.object({ childId: id, name: z.string() })),
   targets: z.array(gpc),
+  besides: z.array(needFamily),
   /** The day of the state that held, and why it was made. */
   since: day,
   why: z.string(),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { doers, MOST_PARTS, partKinds, readingLimits } from "#core/plans";
-import { byId, count, day, done, gpc, id, instant, letters, line, note, onto } from "./common.ts";
+import { byId, count, day, done, gpc, id, instant, letters, line, needFamily, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { focus, routineId, way } from "./routines.ts";
 
@@ -16,6 +16,7 @@ const version = z.object({
   name: z.string(),
   members: z.array(member),
   targets: z.array(gpc),
+  besides: z.array(needFamily),
   /** Why it was changed, in a sentence; empty where no one said. */
   why: z.string(),
 });
@@ -29,6 +30,7 @@ const groupView = z.object({
   savedAt: instant,
   members: z.array(member.extend({ name: z.string(), classId: id })),
   targets: z.array(gpc),
+  besides: z.array(needFamily),
   /** Who of it must be able to read what it is given; the others are helped, and a plan says with what. */
   reads: z.enum(readingLimits),
   /** How its sessions are held. */
@@ -65,6 +67,7 @@ export const saveGroup = {
     name: line(60),
     members: z.array(member).max(40),
     targets: z.array(gpc).max(12),
+    besides: z.array(needFamily).max(12).default([]),
     why: note(200).default(""),
     at: instant,
   }),

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { otherNeedKinds } from "#core/mastery";
-import { count, day, gpc, id, instant } from "./common.ts";
+import { count, day, gpc, id, instant, needFamily } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** What a map is of: saying spellings at sight, writing them, or blending words by their shape. */
@@ -112,6 +112,7 @@ export const getToday = {
         name: z.string(),
         members: z.number().int(),
         targets: z.array(gpc),
+        besides: z.array(needFamily),
         lastHeld: day.nullable(),
         next: z.object({ id, heldOn: day }).nullable(),
       }),

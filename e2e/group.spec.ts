@@ -47,6 +47,60 @@ test("a group is renamed, its targets changed, a child put in, and closed; its h
   expect(history.at(-1)?.name).toBe("Kingfishers");
 });
 
+test("a group works on what is no spelling: chosen on its page, told wherever its targets stand, planned, taken out again", async ({
+  page,
+  school,
+}) => {
+  const needs = await school.get<{ children: { id: string; name: string; needs: { id: string }[] }[] }>(
+    "/api/other-needs",
+  );
+  const start = /^blend CC[^.]*[CV]V?C?$/;
+  const who = needs.children
+    .filter((child) => child.needs.some(({ id }) => start.test(id) && !id.endsWith("CC")))
+    .slice(0, 2);
+  expect(who).toHaveLength(2);
+  const group = await groupNamed(school, "Brick hods");
+  const name = "blending a cluster at the start";
+  await page.goto(`${school.base}/groups/${group.id}`);
+  const worksOn = page.getByRole("main");
+  await worksOn.getByLabel("Add a target to Brick hods").selectOption({ label: name });
+  await expect(worksOn.getByRole("button", { name: `Take ${name} out of the targets` })).toBeVisible();
+  await expect(worksOn).toContainText(`None is known to need ${name}`);
+  for (const child of who) {
+    await page.getByLabel("Add a child").selectOption({ label: child.name });
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await expect(page.getByRole("link", { name: child.name, exact: true })).toBeVisible();
+  }
+  await expect(worksOn).toContainText(
+    new RegExp(`${who.length} of ${group.members.length + who.length} need [^;.]*${name}`),
+  );
+  // It has days of its own in the weeks ahead.
+  await expect(
+    page
+      .getByRole("group", { name: "Weeks" })
+      .getByRole("button", { name: /blending/ })
+      .first(),
+  ).toBeVisible();
+  await expectAccessible(page);
+
+  for (const path of ["/groups", "/"]) {
+    await page.goto(`${school.base}${path}`);
+    await expect(
+      page.getByRole("listitem").filter({ hasText: "Brick hods" }).filter({ hasText: name }),
+    ).toBeVisible();
+  }
+  await page.goto(`${school.base}/groups`);
+  await page.getByLabel("Search the groups").fill("cluster");
+  await expect(page.getByRole("heading", { name: "Brick hods" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Rope walk" })).toHaveCount(0);
+
+  await page.goto(`${school.base}/groups/${group.id}`);
+  await worksOn.getByRole("button", { name: `Take ${name} out of the targets` }).click();
+  await expect(worksOn.getByRole("button", { name: `Take ${name}` })).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(worksOn.getByRole("button", { name: `Take ${name} out of the targets` })).toBeVisible();
+});
+
 test("a session is planned, moved, filled anew for another target, and removed", async ({ page, school }) => {
   const group = await groupNamed(school, "Rope walk");
   await page.goto(`${school.base}/groups/${group.id}?plan=1`);

@@ -49,6 +49,7 @@ const toFill = {
     children: [],
   },
   targets: ["g=g"],
+  aims: [],
   ...{
     ...{
       wish: null,

@@ -1,4 +1,4 @@
-import type { Gpc } from "#core/phonics";
+import type { Target } from "./fit.ts";
 import type { RunningGroup } from "./moves.ts";
 
 /** A group as it is to be: by its own id where it goes on, else new. */
@@ -16,7 +16,7 @@ export interface CarriedOver {
   readonly thinned: readonly {
     readonly id: string;
     readonly members: readonly string[];
-    readonly targets: readonly Gpc[];
+    readonly targets: readonly Target[];
   }[];
   /** Running groups of which no child is left. */
   readonly emptied: readonly string[];

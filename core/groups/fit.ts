@@ -1,9 +1,32 @@
+import { isNeedFamily, type NeedFamily } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
 
-/** What one child needs: 0 (nothing to do, or unknown) to 1 (a gap) per correspondence. */
+/** What a group works on: a correspondence, or needs of another kind that are taught together. */
+export type Target = Gpc | NeedFamily;
+
+/** Targets as they are kept: spellings, and what is none. */
+export interface TargetsApart {
+  readonly targets: readonly Gpc[];
+  readonly besides: readonly NeedFamily[];
+}
+
+/** All that a group works on, spellings first. */
+export function targetsIn({ targets, besides }: TargetsApart): readonly Target[] {
+  return [...targets, ...besides];
+}
+
+/** The other way round. */
+export function targetsApart(targets: readonly Target[]): TargetsApart {
+  return {
+    targets: targets.filter((one) => !isNeedFamily(one)),
+    besides: targets.filter(isNeedFamily),
+  };
+}
+
+/** What one child needs: 0 (nothing to do, or unknown) to 1 (a gap) per target. */
 export interface Learner {
   readonly id: string;
-  readonly needs: ReadonlyMap<Gpc, number>;
+  readonly needs: ReadonlyMap<Target, number>;
   /** Correspondences that are secure: time spent on these is wasted for this child. */
   readonly secure: ReadonlySet<Gpc>;
   readonly classId?: string;
@@ -18,19 +41,19 @@ export interface Learner {
 export interface MemberFit {
   readonly id: string;
   /** Targets this child needs. */
-  readonly fits: readonly Gpc[];
+  readonly fits: readonly Target[];
   /** Targets this child already has secure. */
-  readonly has: readonly Gpc[];
+  readonly has: readonly Target[];
   /** Targets of which nothing calls for teaching now: not checked, or right the last time. */
-  readonly unsure: readonly Gpc[];
+  readonly unsure: readonly Target[];
   /** Needs of this child that the group does not serve. */
-  readonly unserved: readonly Gpc[];
+  readonly unserved: readonly Target[];
   /** Share of the targets that this child needs, 0 to 1. */
   readonly share: number;
 }
 
 export interface GroupFit {
-  readonly targets: readonly Gpc[];
+  readonly targets: readonly Target[];
   readonly members: readonly MemberFit[];
   /** Mean of the members' shares, 0 to 1. */
   readonly share: number;
@@ -40,16 +63,25 @@ export interface GroupFit {
 export const WASTE = 0.35;
 
 /**
- * What a group would best work on: at most `most` correspondences with the greatest shared need, less the
- * time wasted on members who have them secure; earlier in the teaching order wins a tie. The targets come
- * back in teaching order.
+ * What a session on a target is to a child, in whole needs: what it needs of it, or time lost where it has it secure. Of what is no
+ * spelling a child has no such state: where nothing calls for it, the child sits through it.
  */
-export function chooseTargets(members: readonly Learner[], order: readonly Gpc[], most: number): readonly Gpc[] {
+export function valueTo(learner: Learner, target: Target): number {
+  const need = learner.needs.get(target);
+  if (need !== undefined) return need;
+  return learner.secure.has(target) || isNeedFamily(target) ? -WASTE : 0;
+}
+
+/**
+ * What a group would best work on: at most `most` targets with the greatest shared need, less the time wasted on members who do not
+ * need them; earlier in the teaching order wins a tie. The targets come back in teaching order, those that are no spellings last.
+ */
+export function chooseTargets(members: readonly Learner[], order: readonly Gpc[], most: number): readonly Target[] {
   const place = new Map(order.map((gpc, at) => [gpc, at]));
   const needed = new Set(members.flatMap((member) => [...member.needs.keys()]));
   const scored = [...needed].map((gpc) => ({
     gpc,
-    worth: worthOf(members, gpc),
+    worth: members.reduce((sum, member) => sum + valueTo(member, gpc), 0),
     at: place.get(gpc) ?? order.length,
   }));
   return scored
@@ -60,18 +92,8 @@ export function chooseTargets(members: readonly Learner[], order: readonly Gpc[]
     .map(({ gpc }) => gpc);
 }
 
-function worthOf(members: readonly Learner[], gpc: Gpc): number {
-  let need = 0;
-  let waste = 0;
-  for (const member of members) {
-    need += member.needs.get(gpc) ?? 0;
-    if (member.secure.has(gpc)) waste++;
-  }
-  return need - WASTE * waste;
-}
-
 /** How each member fits the targets. */
-export function groupFitOf(members: readonly Learner[], targets: readonly Gpc[]): GroupFit {
+export function groupFitOf(members: readonly Learner[], targets: readonly Target[]): GroupFit {
   const fits = members.map((member) => {
     const needed = targets.filter((gpc) => (member.needs.get(gpc) ?? 0) > 0);
     const has = targets.filter((gpc) => member.secure.has(gpc));
@@ -90,10 +112,10 @@ export function groupFitOf(members: readonly Learner[], targets: readonly Gpc[])
 
 /** How a screen writes what a sentence speaks of. */
 export interface Shown {
-  /** Spellings that belong together, as they are taught as one thing: a name, and which of its spellings are meant. */
+  /** Targets that belong together, as they are taught as one thing: a name, and which of its spellings are meant. */
   readonly points: (
-    gpcs: readonly Gpc[],
-  ) => readonly { readonly name: string; readonly gpcs: readonly Gpc[]; readonly partOf?: string }[];
+    targets: readonly Target[],
+  ) => readonly { readonly name: string; readonly gpcs: readonly Target[]; readonly partOf?: string }[];
   readonly name: (id: string) => string;
 }
 

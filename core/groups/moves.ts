@@ -1,6 +1,7 @@
 import { addWeeks, formatISO, parseISO } from "date-fns";
+import { isNeedFamily } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
-import { chooseTargets, type Learner, WASTE } from "./fit.ts";
+import { chooseTargets, type Learner, type Target, valueTo } from "./fit.ts";
 import type { Pair } from "./wanted.ts";
 
 /** When a child leaves a group, as the school has it. */
@@ -14,7 +15,7 @@ export type LeavingRule =
 export interface RunningGroup {
   readonly id: string;
   readonly members: readonly string[];
-  readonly targets: readonly Gpc[];
+  readonly targets: readonly Target[];
 }
 
 /** A change of groups that the evidence speaks for; a teacher decides. */
@@ -34,12 +35,12 @@ export type Move =
       readonly groupId: string;
       readonly toId: string;
       readonly here: number;
-      readonly there: readonly Gpc[];
+      readonly there: readonly Target[];
     }
   /** Is in no group, and one with room works on what it needs. */
-  | { readonly kind: "join"; readonly childId: string; readonly toId: string; readonly there: readonly Gpc[] }
+  | { readonly kind: "join"; readonly childId: string; readonly toId: string; readonly there: readonly Target[] }
   /** Left a group, and what it worked on is going again. */
-  | { readonly kind: "again"; readonly childId: string; readonly groupId: string; readonly gpcs: readonly Gpc[] };
+  | { readonly kind: "again"; readonly childId: string; readonly groupId: string; readonly gpcs: readonly Target[] };
 
 /** A child who left a group and is not back in it. */
 export interface Left {
@@ -47,7 +48,7 @@ export interface Left {
   readonly groupId: string;
   /** The day on which it left, and what the group worked on then. */
   readonly on: string;
-  readonly targets: readonly Gpc[];
+  readonly targets: readonly Target[];
 }
 
 export interface MovesWanted {
@@ -65,9 +66,9 @@ export interface MovesWanted {
 /** A move has to bring so much more than staying, in whole needs, to be worth the change. */
 const WORTH_MOVING = 0.75;
 
-/** What a child gains from each session of a group: its needs that the targets meet, less what it has secure of them. */
-export function gainOf(learner: Learner, targets: readonly Gpc[]): number {
-  return targets.reduce((sum, gpc) => sum + (learner.needs.get(gpc) ?? 0) - (learner.secure.has(gpc) ? WASTE : 0), 0);
+/** What a child gains from each session of a group: its needs that the targets meet, less those that it sits through. */
+export function gainOf(learner: Learner, targets: readonly Target[]): number {
+  return targets.reduce((sum, target) => sum + valueTo(learner, target), 0);
 }
 
 /** The most that a child could gain from so many targets of its own: what its gain in a group is measured by. */
@@ -79,8 +80,8 @@ export function bestGain(learner: Learner, targets: number): number {
 }
 
 /** Keeps what was worked out for each group. */
-function renewing(targetsOf: (group: RunningGroup) => readonly Gpc[]): (group: RunningGroup) => readonly Gpc[] {
-  const kept = new Map<RunningGroup, readonly Gpc[]>();
+function renewing(targetsOf: (group: RunningGroup) => readonly Target[]): (group: RunningGroup) => readonly Target[] {
+  const kept = new Map<RunningGroup, readonly Target[]>();
   return (group) => {
     const made = kept.get(group) ?? targetsOf(group);
     kept.set(group, made);
@@ -108,7 +109,7 @@ export function movesFor({ groups, learners, most, rule, left, order, apart = []
     const { id } = learner;
     const here = groupOf.get(id);
     if (here && mayLeave(learner, here, rule)) {
-      const secure = here.targets.filter((gpc) => learner.secure.has(gpc)).length;
+      const secure = here.targets.filter((target) => isDone(learner, target)).length;
       found.push({ kind: "leave", childId: id, groupId: here.id, secure, of: here.targets.length });
       continue;
     }
@@ -135,9 +136,14 @@ export function movesFor({ groups, learners, most, rule, left, order, apart = []
   return found.sort((one, other) => place[one.kind] - place[other.kind]);
 }
 
+/** A spelling is done with when it is secure, what is no spelling when nothing calls for it any more. */
+function isDone(learner: Learner, target: Target): boolean {
+  return learner.secure.has(target) || (isNeedFamily(target) && !learner.needs.has(target));
+}
+
 function mayLeave(learner: Learner, { targets }: RunningGroup, rule: LeavingRule): boolean {
   if (targets.length === 0 || targets.some((gpc) => learner.needs.has(gpc))) return false;
-  if (rule.by === "targets") return targets.every((gpc) => learner.secure.has(gpc));
+  if (rule.by === "targets") return targets.every((target) => isDone(learner, target));
   return (learner.taught ?? 0) > 0 && learner.secure.size * 100 >= rule.percent * (learner.taught ?? 0);
 }
 
@@ -147,7 +153,7 @@ export interface GroupState {
   /** The day on which it was saved. */
   readonly on: string;
   readonly members: readonly string[];
-  readonly targets: readonly Gpc[];
+  readonly targets: readonly Target[];
 }
 
 /**
@@ -185,8 +191,8 @@ export interface LookDue extends Left {
 }
 
 /**
- * The looks that are due today: for each child who left, the last of 2, 4 and 8 weeks that has come, as long as some target was
- * not asked since. A look that was missed gives way to the next.
+ * The looks that are due today: for each child who left, the last of 2, 4 and 8 weeks that has come, as long as some spelling was
+ * not asked since. A look that was missed gives way to the next. What is no spelling comes back by what is heard of it.
  * @param askedOn the last day on which a child was asked a spelling
  */
 export function looksDue(
@@ -201,7 +207,7 @@ export function looksDue(
     })).filter(({ due }) => due <= today);
     const last = come.at(-1);
     if (!last) return [];
-    const gpcs = one.targets.filter((gpc) => (askedOn(one.childId, gpc) ?? "") < last.due);
+    const gpcs = one.targets.filter((gpc) => !isNeedFamily(gpc) && (askedOn(one.childId, gpc) ?? "") < last.due);
     return gpcs.length > 0 ? [{ ...one, ...last, gpcs }] : [];
   });
 }

@@ -129,8 +129,8 @@ function told({ inPlay, learners, order, mostTargets, table, rules, search, numb
 }
 
 function byFirstTarget(groups: readonly ProposedGroup[], order: readonly Gpc[]): ProposedGroup[] {
-  const place = (group: ProposedGroup) =>
-    group.targets[0] === undefined ? order.length : order.indexOf(group.targets[0]);
+  const at = new Map(order.map((gpc, number) => [gpc, number]));
+  const place = ({ targets: [first = ""] }: ProposedGroup) => at.get(first) ?? order.length;
   return groups.filter(({ members }) => members.length > 0).sort((one, other) => place(one) - place(other));
 }
 

@@ -1,16 +1,15 @@
-import type { Gpc } from "#core/phonics";
-import { type Learner, WASTE } from "./fit.ts";
+import { type Learner, type Target, valueTo, WASTE } from "./fit.ts";
 
 /** What a place is worth above what it can cost. */
 const PLACE = 0.6;
 
 /**
- * The needs of a class as plain numbers, so that the worth of a group takes one pass: a row a child, a column a spelling;
- * a need is above 0, what the child has secure below.
+ * The needs of a class as plain numbers, so that the worth of a group takes one pass: a row a child, a column a target;
+ * a need is above 0, what the child only sits through below.
  */
 export class NeedTable {
   readonly rows: readonly Float64Array[];
-  readonly gpcs: readonly Gpc[];
+  readonly targets: readonly Target[];
   /** The number of the group in which each child is now, or -1. */
   readonly homes: Int32Array;
   readonly homeCount: number;
@@ -28,17 +27,15 @@ export class NeedTable {
   ) {
     this.placed = mostTargets * WASTE + PLACE;
     this.best = new Float64Array(Math.max(1, mostTargets));
-    this.gpcs = [...new Set(learners.flatMap((learner) => [...learner.needs.keys()]))];
-    this.rows = learners.map((learner) =>
-      Float64Array.from(this.gpcs, (gpc) => learner.needs.get(gpc) ?? (learner.secure.has(gpc) ? -WASTE : 0)),
-    );
+    this.targets = [...new Set(learners.flatMap((learner) => [...learner.needs.keys()]))];
+    this.rows = learners.map((learner) => Float64Array.from(this.targets, (target) => valueTo(learner, target)));
     const names = [...new Set(learners.flatMap(({ group }) => (group === undefined ? [] : [group])))];
     this.homes = Int32Array.from(learners, ({ group }) => (group === undefined ? -1 : names.indexOf(group)));
     this.homeCount = stay > 0 ? names.length : 0;
   }
 
   get width(): number {
-    return this.gpcs.length;
+    return this.targets.length;
   }
 
   /** Need met by the best targets, from the sums of the members' columns. */

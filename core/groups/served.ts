@@ -1,5 +1,4 @@
-import type { Gpc } from "#core/phonics";
-import type { Learner } from "./fit.ts";
+import type { Learner, Target } from "./fit.ts";
 import { bestGain, gainOf } from "./moves.ts";
 
 /** How well groups serve their children: what each gains beside what lessons of its own would give it. */
@@ -19,7 +18,7 @@ export interface Served {
  * @param targets of each child's own lessons, as many as a group has
  */
 export function servedBy(
-  groups: readonly { readonly members: readonly string[]; readonly targets: readonly Gpc[] }[],
+  groups: readonly { readonly members: readonly string[]; readonly targets: readonly Target[] }[],
   learners: readonly Learner[],
   targets: number,
 ): Served {

@@ -1,5 +1,5 @@
 import type { Gpc } from "#core/phonics";
-import type { Learner } from "./fit.ts";
+import type { Learner, Target } from "./fit.ts";
 
 /** Two children, by id; which comes first says nothing. */
 export type Pair = readonly [string, string];
@@ -50,7 +50,7 @@ export type Unplaced =
 
 export interface ProposedGroup {
   readonly members: readonly string[];
-  readonly targets: readonly Gpc[];
+  readonly targets: readonly Target[];
 }
 
 /** A limit that cannot be kept, in parts that a screen can say. */

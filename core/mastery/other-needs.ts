@@ -15,7 +15,14 @@ import { type ConfusionCount, confusionsIn } from "./confusions.ts";
 import { dayNumber, dayOfNumber } from "./days.ts";
 import type { HeardWanted } from "./hearing.ts";
 import type { Known } from "./known.ts";
-import { type OtherNeedKind, otherNeedKindOf, otherNeedKinds } from "./need-ids.ts";
+import {
+  type NeedFamily,
+  type OtherNeedKind,
+  otherNeedKindOf,
+  otherNeedKinds,
+  plainFamilyName,
+  shapeInWords,
+} from "./need-ids.ts";
 import { readSkill, type Skill } from "./skills.ts";
 import { needFor, type SaidBy, standingOfSkill, sureness } from "./standing.ts";
 
@@ -165,13 +172,7 @@ export function otherNeedName(id: string): string {
   return `writing ${showGrapheme(splitGpc(thing).grapheme)}`;
 }
 
-/** The shape of a word by what is hard about it. */
-function shapeInWords(shape: string): string {
-  if (shape.includes(".")) return "words of two syllables and more";
-  const starts = shape.startsWith("CC");
-  const ends = shape.endsWith("CC");
-  if (starts && ends) return "clusters at both ends";
-  if (starts) return "a cluster at the start";
-  if (ends) return "a cluster at the end";
-  return shape.length < 3 ? "two sounds" : "three sounds";
+/** What a teacher would call needs that are taught together: *exception words*, *blending a cluster at the start*. */
+export function needFamilyName(family: NeedFamily): string {
+  return plainFamilyName(family) ?? otherNeedName(family);
 }

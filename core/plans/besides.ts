@@ -1,5 +1,5 @@
-import { otherNeedName } from "#core/mastery";
-import { type Focus, kindOfFocus, MOST_IN_FOCUS } from "./focus-kind.ts";
+import { familyOfNeed, type NeedFamily } from "#core/mastery";
+import { type Focus, MOST_IN_FOCUS } from "./focus-kind.ts";
 
 /**
  * What a block assumes of needs that are no spellings. None of it was measured on children: a session gives of such a need what one
@@ -39,6 +39,8 @@ interface Candidate {
   readonly ids: Focus;
   readonly gain: number;
   readonly pinned: boolean;
+  /** The group works on it. */
+  readonly aimed: boolean;
 }
 
 /** The needs of a group that are no spellings, as they go down from session to session. */
@@ -47,6 +49,7 @@ export class Besides {
   private readonly worth: number;
   private readonly groups: readonly Focus[];
   private readonly pinned: ReadonlySet<string>;
+  private readonly aims: ReadonlySet<NeedFamily>;
   /** What was taken up already. */
   private readonly begun = new Set<string>();
 
@@ -55,9 +58,16 @@ export class Besides {
     {
       pinned = new Set(),
       put = new Set(),
-    }: { readonly pinned?: ReadonlySet<string> | undefined; readonly put?: ReadonlySet<string> | undefined },
+      aims = new Set(),
+    }: {
+      readonly pinned?: ReadonlySet<string> | undefined;
+      readonly put?: ReadonlySet<string> | undefined;
+      /** What the group works on that is no spelling. */
+      readonly aims?: ReadonlySet<NeedFamily> | undefined;
+    },
   ) {
     this.pinned = pinned;
+    this.aims = aims;
     this.needs = children.map(({ id, besides = new Map<string, number>() }) => ({
       id,
       of: new Map([...besides].filter(([need]) => !put.has(need))),
@@ -70,8 +80,9 @@ export class Besides {
     const by = new Map<string, Map<string, number>>();
     for (const { of } of this.needs)
       for (const [id, count] of of) {
-        const alike = by.get(nameOf(id)) ?? new Map<string, number>();
-        by.set(nameOf(id), alike.set(id, (alike.get(id) ?? 0) + count));
+        const family = familyOfNeed(id) ?? id;
+        const alike = by.get(family) ?? new Map<string, number>();
+        by.set(family, alike.set(id, (alike.get(id) ?? 0) + count));
       }
     this.groups = [...by.values()].map((alike) =>
       [...alike]
@@ -91,10 +102,15 @@ export class Besides {
       this.groups
         .filter((ids) => !ids.some((id) => rests.has(id)))
         .filter((ids) => this.needing(ids).length > 0)
-        .map((ids): Candidate => ({ ids, gain: this.gain(ids), pinned: ids.some((id) => this.pinned.has(id)) }))
-        // What someone put first is taken up while anyone needs it.
-        .filter(({ gain, pinned }) => pinned || gain > 0)
-        .sort((one, other) => Number(other.pinned) - Number(one.pinned) || other.gain - one.gain)
+        .map(
+          (ids): Candidate => ({
+            ...{ ids, gain: this.gain(ids), pinned: ids.some((id) => this.pinned.has(id)) },
+            aimed: ids.some((id) => this.aims.has(familyOfNeed(id) ?? id)),
+          }),
+        )
+        // What someone put first, or what the group works on, is taken up while anyone needs it.
+        .filter(({ gain, pinned, aimed }) => pinned || aimed || gain > 0)
+        .sort((one, other) => rankOf(other) - rankOf(one) || other.gain - one.gain)
         .find(({ ids }) => wanted.fits(ids))
     );
   }
@@ -139,8 +155,9 @@ export class Besides {
   }
 }
 
-/** Needs that one session takes up together: those that are called alike, and whole words as one. */
-function nameOf(id: string): string {
-  const kind = kindOfFocus([id]);
-  return kind === "word" ? "words" : kind === "writing" ? (id.split(" ")[0] ?? id) : otherNeedName(id);
+/** What someone put first; what the group works on and gains by; what it gains by; what it works on for the sake of a few. */
+function rankOf({ gain, pinned, aimed }: Candidate): number {
+  if (pinned) return 3;
+  if (gain <= 0) return 0;
+  return aimed ? 2 : 1;
 }

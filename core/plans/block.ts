@@ -1,4 +1,4 @@
-import { dayNumber } from "#core/mastery";
+import { dayNumber, type NeedFamily } from "#core/mastery";
 import type { Gpc } from "#core/phonics";
 import { Besides, type BlockFocus } from "./besides.ts";
 import type { Focus } from "./focus-kind.ts";
@@ -81,6 +81,8 @@ export interface BlockWanted {
   /** What someone pinned, spellings too; and what of that which is no spelling was put off. */
   readonly pinned?: ReadonlySet<string>;
   readonly put?: ReadonlySet<string>;
+  /** What the group works on that is no spelling: it comes before what else is needed, as its spellings do. */
+  readonly aims?: ReadonlySet<NeedFamily>;
   /** Whether there are words to practise it with; nothing has them where it is left out. */
   readonly fitsFocus?: (focus: Focus) => boolean;
 }
@@ -117,7 +119,9 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
   const { today, children, days, past, fixed = [], first = [], fits = () => true } = wanted;
   const ahead = children.map((child) => ({ id: child.id, seen: new Forecast(child, today) }));
   const among = wanted.among ?? [...new Set(children.flatMap(({ needs }) => [...needs.keys()]))];
-  const besides = new Besides(children, { pinned: wanted.pinned, put: wanted.put });
+  const besides = new Besides(children, {
+    ...{ pinned: wanted.pinned, put: wanted.put, aims: wanted.aims },
+  });
   for (const { focus } of past) if (focus) besides.wasOn(focus);
   const fitsFocus = wanted.fitsFocus ?? (() => false);
   const sessions = [...past];
@@ -151,8 +155,12 @@ export function planBlock(wanted: BlockWanted): readonly BlockSession[] {
     const best = room === 0 ? undefined : besides.first({ rest: sessions.slice(-REST), fits: fitsFocus });
     // A spelling that someone put first gives way to what was put first alone.
     const top = best && !best.pinned ? open.find(({ gpc }) => fits(gpc)) : undefined;
-    const gives = top === undefined || (!wanted.pinned?.has(top.gpc) && (best?.gain ?? 0) > top.gain);
-    const isBetter = best !== undefined && (best.pinned || (best.gain >= LEAST_GAIN && gives));
+    // What the group works on comes before a spelling that it does not; else what is gained decides.
+    const isAim = top !== undefined && top.at < first.length;
+    const more = (best?.gain ?? 0) > (top?.gain ?? 0) || (best?.aimed === true && !isAim);
+    const gives = top === undefined || (!wanted.pinned?.has(top.gpc) && more);
+    const isBetter =
+      best !== undefined && (best.pinned || (best.gain >= LEAST_GAIN && gives) || (best.aimed && top === undefined));
     const about = wish ? wish.focus : isBetter ? best?.ids : undefined;
     const chosen = wish
       ? wish.gpcs

@@ -207,6 +207,23 @@ describe("in a block of weeks", () => {
     expect(block(all, spelling)[0]?.points.map(({ gpc }) => gpc)).toEqual(["ai=ai"]);
   });
 
+  test("what the group works on comes before a spelling that it does not, and before what it needs more", () => {
+    const group = ["ada", "ben", "cy"].map((id) => child(id, { "read said": 0.4, "blend CCVC": 0.7 }, 0.1));
+    const first = (more: object) => block(group, more)[0]?.focus?.ids ?? [];
+    expect(first({})).toEqual([]);
+    expect(first({ aims: new Set(["exception words"]) })).toEqual(["read said"]);
+    // Its own spellings are weighed against it as ever.
+    expect(first({ aims: new Set(["exception words"]), first: [new Set(["ai=ai"])] })).toEqual([]);
+    // Two of five alone need it: it has the days on which there is nothing else.
+    const two = ["ada", "ben", "cy", "di", "ed"].map((id, at) => child(id, at < 2 ? { "read said": 0.6 } : {}, 0.99));
+    expect(block(two).every(({ focus }) => focus === null)).toBe(true);
+    expect(block(two, { aims: new Set(["exception words"]) })[0]?.focus?.for).toEqual(["ada", "ben"]);
+    const busy = ["ada", "ben", "cy", "di", "ed"].map((id, at) => child(id, at < 2 ? { "read said": 0.6 } : {}, 0.1));
+    expect(block(busy, { aims: new Set(["exception words"]) })[0]?.points).toHaveLength(1);
+    const done = ["ada", "ben"].map((id) => child(id, { "read said": 0.1 }, 0.1));
+    expect(block(done, { aims: new Set(["exception words"]) }).every(({ focus }) => focus === null)).toBe(true);
+  });
+
   test("words that are missed come together, shapes that are called alike too", () => {
     const group = ["ada", "ben", "cy"].map((id) =>
       child(id, { "read said": 0.9, "read was": 0.8, "blend CCVC": 0.9, "blend CCCVC": 0.9 }),

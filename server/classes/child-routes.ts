@@ -192,7 +192,7 @@ export function childRoutes({ serve }: Domain): void {
       checks: checks.map(({ id, kind, scope, items, startedAt, endedAt, belief }) => ({
         ...{ id, kind: kind as KindId, scope, items, startedAt, endedAt, belief },
       })),
-      groups: versions.map(({ name, savedAt, targets }) => ({ name, savedAt, targets })),
+      groups: versions.map(({ name, savedAt, targets, besides }) => ({ name, savedAt, targets, besides })),
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
       places: await school.places.historyOfChild(child.id),

@@ -98,8 +98,8 @@ export function groupingRoutes({ serve }: Domain): void {
     return {
       groups: held
         .filter(({ members }) => members.length > 0)
-        .map(({ groupId, name, members, targets, savedAt, why }) => ({
-          ...{ id: groupId, name, targets: [...targets], since: dayAt(zone, savedAt), why },
+        .map(({ groupId, name, members, targets, besides, savedAt, why }) => ({
+          ...{ id: groupId, name, targets: [...targets], besides: [...besides], since: dayAt(zone, savedAt), why },
           members: members.map(({ childId }) => ({ childId, name: names.get(childId) ?? "" })),
         }))
         .sort((one, other) => one.name.localeCompare(other.name)),

@@ -1,5 +1,18 @@
 import type { LookView, MovesView, MoveView } from "#contract";
-import { heeding, type Left, learnersIn, leavingsIn, looksDue, type Move, movesFor, type Pair } from "#core/groups";
+import {
+  heeding,
+  type Left,
+  learnersIn,
+  leavingsIn,
+  looksDue,
+  type Move,
+  movesFor,
+  type Pair,
+  type TargetsApart,
+  targetsApart,
+  targetsIn,
+  withOthers,
+} from "#core/groups";
 import { dayAt } from "#core/ledger";
 import type { School } from "../house.ts";
 
@@ -10,8 +23,19 @@ export async function movesOn(school: School, today: string): Promise<MovesView>
   const groups = await school.groups.list();
   const said = await school.grouping.saidOn(today);
   const saidOf = new Map([...said.classes, ...said.children].map((one) => [one.id, one.said]));
-  const learners = learnersIn(map).map((one) =>
-    heeding(one, [...(saidOf.get(one.classId ?? "") ?? []), ...(saidOf.get(one.id) ?? [])]),
+  const plain = learnersIn(map);
+  const about = new Map(
+    plain.map(({ id, classId = "" }) => [id, [...(saidOf.get(classId) ?? []), ...(saidOf.get(id) ?? [])]]),
+  );
+  const learners = withOthers(
+    plain.map((one) => heeding(one, about.get(one.id) ?? [])),
+    {
+      ...{ plain, said: about },
+      others: await school.standings.otherNeedsOf(
+        plain.map(({ id }) => id),
+        today,
+      ),
+    },
   );
   const left = await leftIn(school);
   const apart = (await school.grouping.wishes()).flatMap(({ kind, childId, otherId }): Pair[] =>
@@ -22,7 +46,10 @@ export async function movesOn(school: School, today: string): Promise<MovesView>
     order: map.columns.map(({ gpc }) => gpc),
     groups: groups
       .filter(({ closed }) => !closed)
-      .map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),
+      .map((group) => ({
+        ...{ id: group.id, targets: targetsIn(group) },
+        members: group.members.map(({ childId }) => childId),
+      })),
   });
   const off = new Set((await school.grouping.movesOff(today)).map(({ childId, kind }) => `${kind} ${childId}`));
   const names = new Map(map.rows.map(({ id, name }) => [id, name]));
@@ -45,10 +72,10 @@ export async function movesOn(school: School, today: string): Promise<MovesView>
 async function leftIn(school: School): Promise<readonly Left[]> {
   const zone = await school.settings.zone();
   const states = (await school.groups.everyState())
-    .map(({ groupId, savedAt, version, members, targets }) => ({
-      ...{ groupId, savedAt, version, targets },
-      on: dayAt(zone, savedAt),
-      members: members.map(({ childId }) => childId),
+    .map((state) => ({
+      ...{ groupId: state.groupId, savedAt: state.savedAt, version: state.version, targets: targetsIn(state) },
+      on: dayAt(zone, state.savedAt),
+      members: state.members.map(({ childId }) => childId),
     }))
     .sort((one, other) => one.savedAt.localeCompare(other.savedAt) || one.version - other.version);
   const closed = (await school.groups.list()).filter((group) => group.closed).map(({ id }) => id);
@@ -58,18 +85,20 @@ async function leftIn(school: School): Promise<readonly Left[]> {
 interface Named {
   readonly names: ReadonlyMap<string, string>;
   readonly groupNames: ReadonlyMap<string, string>;
-  readonly groups: readonly { readonly id: string; readonly targets: readonly string[] }[];
+  readonly groups: readonly (TargetsApart & { readonly id: string })[];
 }
 
 function inWords(move: Move, { names, groupNames, groups }: Named): MoveView {
   const groupId = "groupId" in move ? move.groupId : null;
   const toId = "toId" in move ? move.toId : null;
-  const here = groups.find(({ id }) => id === groupId)?.targets ?? [];
-  const gpcs = move.kind === "leave" ? here : move.kind === "again" ? move.gpcs : move.there;
+  const group = groups.find(({ id }) => id === groupId);
+  const here = group ? targetsIn(group) : [];
+  const about = move.kind === "leave" ? here : move.kind === "again" ? move.gpcs : move.there;
+  const { targets: gpcs, besides } = targetsApart(about);
   const count = move.kind === "leave" ? move.of : move.kind === "move" ? move.here : 0;
   return {
     ...{ kind: move.kind, childId: move.childId, name: names.get(move.childId) ?? "" },
     ...{ groupId, groupName: groupNames.get(groupId ?? "") ?? "", toId, toName: groupNames.get(toId ?? "") ?? "" },
-    ...{ gpcs: [...gpcs], count },
+    ...{ gpcs: [...gpcs], besides: [...besides], count },
   };
 }

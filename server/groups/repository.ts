@@ -8,6 +8,8 @@ interface Version {
   readonly id: string;
   readonly name: string;
   readonly targets: string[];
+  /** What it works on that is no spelling. */
+  readonly besides: string[];
   readonly savedAt: string;
   /** In which order the states of a group were saved, from 1; a device's clock has no say in it. */
   readonly number: number;
@@ -54,6 +56,7 @@ export async function list(inside: Inside): Promise<GroupView[]> {
       version: version.number,
       savedAt: version.savedAt,
       targets: version.targets,
+      besides: version.besides,
       members: members
         .filter((member) => member.versionId === version.id)
         .map(({ childId, locked, name, classId }) => ({ childId, locked, name, classId })),
@@ -95,12 +98,13 @@ async function versionsWhere(inside: Inside, which: SQL) {
     inside,
     versions.map((version) => version.id),
   );
-  return versions.map(({ id, groupId, name, targets, savedAt, number, why }) => ({
+  return versions.map(({ id, groupId, name, targets, besides, savedAt, number, why }) => ({
     id,
     groupId,
     version: number,
     name,
     targets,
+    besides,
     savedAt,
     why,
     members: members.filter((member) => member.versionId === id).map(({ childId, locked }) => ({ childId, locked })),
@@ -117,7 +121,8 @@ export interface NewVersion extends Omit<Version, "number"> {
  * @returns false when the group was saved meanwhile; then nothing was written
  */
 export async function save(inside: Inside, version: NewVersion, onto: number | null): Promise<boolean> {
-  const { id, groupId, name, targets, savedAt, why, members } = version;
+  const { members, ...state } = version;
+  const { id, groupId } = state;
   await inside.insert(t.groups).values({ id: groupId }).onConflictDoNothing();
   // Held, so that of two who save at once one comes second.
   await inside.select({ id: t.groups.id }).from(t.groups).where(eq(t.groups.id, groupId)).for("update");
@@ -128,7 +133,7 @@ export async function save(inside: Inside, version: NewVersion, onto: number | n
   if (before.some((one) => one.id === id)) return true;
   const newest = Math.max(0, ...before.map((one) => one.number));
   if (onto !== null && onto !== newest) return false;
-  await inside.insert(t.groupVersions).values({ id, groupId, number: newest + 1, name, targets, savedAt, why });
+  await inside.insert(t.groupVersions).values({ ...state, number: newest + 1 });
   if (members.length > 0)
     await inside
       .insert(t.groupMembers)

@@ -18,31 +18,33 @@ export function groupRoutes({ serve }: Domain): void {
     refuseFuture(body.at, now);
     const { versionId, name, members, at, why } = body;
     const targets = [...new Set(body.targets)];
+    const besides = [...new Set(body.besides)];
     const ids = members.map((member) => member.childId);
     if (new Set(ids).size !== ids.length) throw unfit("A child stands twice in this group.");
     if ((await school.children.findMany(ids)).length !== ids.length)
       throw unfit("One of these children is not here any more. Reload and save again.");
     const unknown = targets.find((gpc) => !findCorrespondence(gpc));
     if (unknown) throw unfit(`${unknown} is not a spelling this tool knows.`);
-    const state = { id: versionId, groupId: params.id, name, members, targets, savedAt: at, why };
+    const state = { id: versionId, groupId: params.id, name, members, targets, besides, savedAt: at, why };
     if (!(await school.groups.save(state, body.version))) {
       const here = await mustGroup(school, params.id);
       throw changedMeanwhile("this group", {
         version: here.version,
-        mine: { name, members, targets },
+        mine: { name, members, targets, besides },
         theirs: {
           name: here.name,
           members: here.members.map(({ childId, locked }) => ({ childId, locked })),
           targets: here.targets,
+          besides: here.besides,
         },
       });
     }
     const made = (await school.groups.history(params.id)).find((version) => version.id === versionId);
-    mustBeSame("state of the group", made && { name: made.name, targets: made.targets, members: made.members }, {
-      name,
-      targets,
-      members,
-    });
+    mustBeSame(
+      "state of the group",
+      made && { name: made.name, targets: made.targets, besides: made.besides, members: made.members },
+      { name, targets, besides, members },
+    );
     return mustGroup(school, params.id);
   });
 

@@ -57,7 +57,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
         ...fixed.filter(({ on }) => !planned.some(({ heldOn }) => heldOn === on)),
       ];
       const filling = await school.planning.toFill({
-        ...{ childIds, targets: group.targets, wish: null, today, reads: group.reads },
+        ...{ childIds, targets: group.targets, aims: group.besides, wish: null, today, reads: group.reads },
         ...{ groupId: group.id, routine: group.routine },
       });
       const { sessions, remarks } = await jobs.run(

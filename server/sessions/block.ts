@@ -1,5 +1,6 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
 import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
+import type { NeedFamily } from "#core/mastery";
 import { findCorrespondence, showGrapheme } from "#core/phonics";
 import {
   type BlockChild,
@@ -29,6 +30,8 @@ export interface ToPlan {
   readonly common: Common;
   /** The group's, in its order: they come before what else is needed. */
   readonly targets: readonly string[];
+  /** What it works on that is no spelling. */
+  readonly aims: readonly NeedFamily[];
   /** What counts for what is worth teaching in this school, and what was said of single spellings for all of these children. */
   readonly weights: WorthWeights;
   readonly said: readonly Said[];
@@ -55,7 +58,7 @@ function blockChildren(
 
 /** The sessions of some weeks, and what stands in the way of a target, in sentences. */
 export function planWeeks(
-  { words, common, besides, targets, weights, said, today, days, past, fixed }: ToPlan,
+  { words, common, besides, targets, aims, weights, said, today, days, past, fixed }: ToPlan,
   { stock }: Pick<JobGiven<Shipped>, "stock">,
 ): { readonly sessions: readonly BlockSession[]; readonly remarks: readonly string[] } {
   const lexicon = lexiconOf(stock.lexicon, words);
@@ -83,7 +86,7 @@ export function planWeeks(
     first: [pinned, new Set(targets.filter((gpc) => !put.has(gpc)))],
     // What someone pinned is taught with the few words that there are.
     fits: (gpc) => countOf(gpc) >= (pinned.has(gpc) ? 1 : ENOUGH_WORDS),
-    ...{ pinned, put },
+    ...{ pinned, put, aims: new Set(aims) },
     fitsFocus: (focus) =>
       focusFits(focus, {
         ...{ lexicon: offered, known, taught: taughtTo(common.children, known) },

@@ -6,6 +6,10 @@ import {
   editSession,
   fixBlockDays,
   getBlock,
+  getGroup,
+  getGrouping,
+  getGroupsOn,
+  getMoves,
   getOtherNeeds,
   getSchool,
   getSession,
@@ -17,7 +21,9 @@ import {
   removeSession,
   replanSession,
   saveGroup,
+  sayNextOfChild,
   sayNextOfClass,
+  setGrouping,
 } from "#contract";
 import { begin, markAll, part } from "../checks/marking.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -155,13 +161,63 @@ test("a day is fixed to it and given back; what no session can be about is refus
   expect((await block()).sessions[1]?.by).toBe("tool");
 });
 
+test("a group works on what is no spelling: kept in its states, shown with its targets, planned first, left when it is done", async () => {
+  const save = (besides: string[], version: number) => ({
+    params: { id: otters },
+    body: {
+      ...{
+        versionId: uuid(),
+        version,
+        name: "Otters",
+        targets: [],
+        besides,
+        at: "2026-10-19T07:05:00.000Z",
+        why: "",
+      },
+      members: members.map((childId) => ({ childId, locked: false })),
+    },
+  });
+  const refused = await house.refused(saveGroup, save(["b=b"], 1));
+  expect(refused).toMatchObject({ status: 422 });
+  expect(JSON.stringify(refused)).toContain("Choose it from the list");
+  const saved = await house.ask(saveGroup, save([...contrast, ...contrast], 1));
+  expect(saved).toMatchObject({ version: 2, besides: contrast, targets: [] });
+  const { history } = await house.ask(getGroup, { params: { id: otters } });
+  expect(history.map(({ besides }) => besides)).toEqual([contrast, []]);
+  expect((await house.ask(getToday, {})).groups.find(({ id }) => id === otters)?.besides).toEqual(contrast);
+  expect((await house.ask(getGroupsOn, { params: { day: today } })).groups[0]?.besides).toEqual(contrast);
+  // Whoever mixes them up too could come in; whoever does not is ready to leave.
+  const outside = uuid();
+  await house.ask(addChild, { body: { id: outside, classId, name: "Child 9", note: "" } });
+  await checked(outside, mixed);
+  const body = save(contrast, 2);
+  body.body.members = [...members.slice(0, 2), late].map((childId) => ({ childId, locked: false }));
+  await house.ask(saveGroup, body);
+  const { version, grouping } = await house.ask(getGrouping, {});
+  await house.ask(setGrouping, { body: { version, grouping: { ...grouping, leaving: { by: "targets" } } } });
+  const moves = async () =>
+    (await house.ask(getMoves, {})).moves.map(({ kind, childId, gpcs, besides }) => [kind, childId, gpcs, besides]);
+  expect(await moves()).toContainEqual(["leave", late, [], contrast]);
+  await house.ask(sayNextOfChild, {
+    params: { id: outside },
+    body: { gpc: contrast[0] ?? "", how: "pinned", until: null },
+  });
+  expect(await moves()).toContainEqual(["join", outside, [], contrast]);
+  await house.ask(sayNextOfChild, {
+    params: { id: outside },
+    body: { gpc: contrast[0] ?? "", how: "struck", until: null },
+  });
+  expect((await moves()).filter(([, childId]) => childId === outside)).toEqual([]);
+  await house.ask(saveGroup, save([], 3));
+});
+
 test("a late starter is in the block from the day on which it joins, with what it needs", async () => {
   const before = (await block()).sessions.flatMap(({ cards, points }) => [
     ...cards.map(({ childId }) => childId),
     ...points.flatMap((point) => point.for),
   ]);
   expect(before).not.toContain(late);
-  await groupOf(otters, [...members, late], 1);
+  await groupOf(otters, [...members, late], 4);
   const { sessions } = await block();
   expect(sessions.flatMap(({ cards }) => cards.map(({ childId }) => childId))).toContain(late);
   for (const { focus } of sessions) expect(focus?.for ?? []).not.toContain(late);

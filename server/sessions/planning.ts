@@ -17,6 +17,8 @@ export interface PlanWanted {
   readonly childIds: readonly string[];
   /** The group's, in its order. */
   readonly targets: readonly string[];
+  /** What it works on that is no spelling. */
+  readonly aims?: readonly string[];
   /** The target that someone asked for; null lets the tool choose. */
   readonly wish: string | null;
   /** Another beside it. */
@@ -41,14 +43,14 @@ const DAYS_HAD_AGAIN = 60;
 
 /** What a session for these children is filled from: the school's words, and what they can read today. */
 export async function toFill(inside: Inside, wanted: PlanWanted): Promise<ToFill> {
-  const { childIds, targets, wish, second = null, focus = null, way = null } = wanted;
+  const { childIds, targets, aims = [], wish, second = null, focus = null, way = null } = wanted;
   const { today, heldOn = today, reads, groupId, routine } = wanted;
   const { sent: words } = await readWords(inside);
   const { weights } = await readGrouping(inside);
   const { answerForm, exceptionWay, madeUp } = (await readSettings(inside)).checks;
   const ways = { answerForm, exceptionWay, madeUp };
   return {
-    ...{ words, targets, wish, second, focus, weights, today, heldOn, ways },
+    ...{ words, targets, aims, wish, second, focus, weights, today, heldOn, ways },
     common: await commonOf(inside, childIds, today, reads),
     said: await saidOfAll(inside, childIds, today),
     routine: routineAbout(routineIn(await routineNamed(inside, routine), way), focus ?? [], ways.exceptionWay),

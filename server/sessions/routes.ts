@@ -135,10 +135,10 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
       const { group, childIds } = await membersOf(school, body.groupId);
       const today = await school.settings.dayOf(now);
       const routine = body.routine ?? group.routine;
-      const { id: groupId, targets, reads } = group;
+      const { id: groupId, targets, besides: aims, reads } = group;
       const { target, second, focus, way, heldOn } = body;
       const wish = focus ? null : target;
-      const wanted = { childIds, targets, wish, second, focus, way, heldOn, today, reads, groupId, routine };
+      const wanted = { childIds, targets, aims, wish, second, focus, way, heldOn, today, reads, groupId, routine };
       const plan = await filled(school, wanted, { seed: body.seed, request });
       return school.together(async () => {
         const filledAt = now.toISOString();
@@ -163,6 +163,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     return {
       childIds: session.members.map((member) => member.id),
       targets: session.targets,
+      aims: group?.besides ?? [],
       heldOn: session.heldOn,
       today: await school.settings.dayOf(now),
       reads: group?.reads ?? ("all" as const),

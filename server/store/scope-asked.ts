@@ -266,7 +266,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
             groupId,
             name: "G",
             members: [{ childId, locked: false }],
-            targets: [],
+            ...{ targets: [], besides: [] },
             savedAt: mark.markedAt,
             why: "",
           },

@@ -104,7 +104,7 @@ export function todayRoutes({ serve }: Domain): void {
           id: group.id,
           name: group.name,
           members: group.members.length,
-          targets: group.targets,
+          ...{ targets: group.targets, besides: group.besides },
           lastHeld: past.sort().at(-1) ?? null,
           next: next ? { id: next.id, heldOn: next.heldOn } : null,
         };

@@ -54,7 +54,7 @@ async function moveChild(move: MoveView, groups: readonly GroupView[]): Promise<
           versionId: newId(),
           version: group.version,
           name: group.name,
-          targets: group.targets,
+          ...{ targets: group.targets, besides: group.besides },
           at: stampNow(),
           why,
         },

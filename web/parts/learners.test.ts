@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import type { Gaps } from "#contract";
 import { proposeGroups } from "#core/groups";
-import { learnersOf, nextBest, openedFor, tooLittleKnown } from "./learners.ts";
+import { familiesFor, learnersOf, nextBest, openedFor, tooLittleKnown } from "./learners.ts";
 
 const gpcs = ["m=m", "a=a", "t=t", "sh=sh", "ee=ee", "oa=oa", "igh=igh", "ar=ar"];
 const map: Gaps = {
@@ -107,6 +107,28 @@ test("what is pinned comes first, what is put off or struck out is no need; a ch
   ]);
   expect(ben?.needs.size).toBe(0);
   expect(nextBest(learnersOf(map, { worth }), worth).map(({ gpc }) => gpc)).toEqual(["a=a", "t=t", "sh=sh"]);
+});
+
+test("what is no spelling counts beside the spellings, as needs weigh in the mean, and is offered to a group", () => {
+  const need = {
+    kind: "word",
+    name: "",
+    misses: 2,
+    answers: 3,
+    lastDay: "2026-11-20",
+    lostFirst: 0,
+  } as const;
+  const others = {
+    children: [{ id: "ben", name: "Ben", needs: [{ ...need, id: "read said", need: 0.8, items: [] }] }],
+  };
+  const [ada, ben] = learnersOf(map, { others });
+  expect(ada?.needs).toEqual(learnersOf(map)[0]?.needs);
+  expect(ben?.needs.get("exception words")).toBeCloseTo(0.8);
+  const weighed = learnersOf(map, { worth, others })[1]?.needs.get("exception words") ?? 0;
+  expect(weighed).toBeGreaterThan(0);
+  expect(weighed).toBeLessThan(0.8);
+  expect(familiesFor(ben ? [ben] : [])[0]).toBe("exception words");
+  expect(familiesFor([])).toContain("blending start");
 });
 
 test("of whom little was asked nothing is said", () => {

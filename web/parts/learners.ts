@@ -1,4 +1,4 @@
-import type { Gaps, NextView, WorthView } from "#contract";
+import type { Gaps, NextView, OtherNeedsView, WorthView } from "#contract";
 import {
   type Brings,
   bestOf,
@@ -8,9 +8,10 @@ import {
   bringsNothing as nothing,
   startingWeights,
   type WorthWeights,
+  withOthers,
   worthOfNeed,
 } from "#core/groups";
-import { cellAt } from "#core/mastery";
+import { cellAt, isNeedFamily, type NeedFamily, plainFamilies } from "#core/mastery";
 
 /** By what needs are weighed: what each spelling brings, how much each part counts, and what a teacher said of it. */
 export interface Weighing {
@@ -18,6 +19,8 @@ export interface Weighing {
   readonly worth?: WorthView | undefined;
   readonly weights?: WorthWeights | undefined;
   readonly said?: NextView | undefined;
+  /** What children need that is no spelling, where it is to count beside the spellings. */
+  readonly others?: OtherNeedsView | undefined;
 }
 
 /** What each spelling would bring a child, by spelling; undefined of a child of whom no one worked it out. */
@@ -36,11 +39,18 @@ function bringsOf(worth: WorthView | undefined, childId: string): ((gpc: string)
 }
 
 /** The children of a map as the grouping sees them: what each needs, weighed by what it would bring that child. */
-export function learnersOf(map: Gaps, { worth, weights = startingWeights, said }: Weighing = {}): readonly Learner[] {
+export function learnersOf(
+  map: Gaps,
+  { worth, weights = startingWeights, said, others }: Weighing = {},
+): readonly Learner[] {
   const ofClass = new Map(said?.classes.map((one) => [one.id, one.said]));
   const ofChild = new Map(said?.children.map((one) => [one.id, one.said]));
-  return learnersIn(map).map((learner) => {
-    const about = [...(ofClass.get(learner.classId ?? "") ?? []), ...(ofChild.get(learner.id) ?? [])];
+  const plain = learnersIn(map);
+  const saidOf = new Map(
+    plain.map(({ id, classId = "" }) => [id, [...(ofClass.get(classId) ?? []), ...(ofChild.get(id) ?? [])]]),
+  );
+  const weighed = plain.map((learner) => {
+    const about = saidOf.get(learner.id) ?? [];
     const brings = bringsOf(worth, learner.id);
     if (!brings) return heeding(learner, about);
     const best = bestOf([...learner.needs.keys()].map(brings));
@@ -49,6 +59,18 @@ export function learnersOf(map: Gaps, { worth, weights = startingWeights, said }
     );
     return heeding({ ...learner, needs }, about);
   });
+  if (!others) return weighed;
+  const needs = new Map(others.children.map((child) => [child.id, child.needs]));
+  return withOthers(weighed, { plain, others: needs, said: saidOf });
+}
+
+/** What a group of these children can work on that is no spelling: what most of them need first, then what is no pair. */
+export function familiesFor(learners: readonly Learner[]): readonly NeedFamily[] {
+  const counts = new Map<NeedFamily, number>();
+  for (const { needs } of learners)
+    for (const one of needs.keys()) if (isNeedFamily(one)) counts.set(one, (counts.get(one) ?? 0) + 1);
+  const needed = [...counts].sort(([, one], [, other]) => other - one).map(([family]) => family);
+  return [...new Set([...needed, ...plainFamilies])];
 }
 
 /** What a spelling brings those of some children who need it: in the mean, with examples. */

@@ -1,11 +1,13 @@
 import { type KeyboardEvent, type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { LookView, MoveView } from "#contract";
+import { targetsIn } from "#core/groups";
 import { plural, shortDay } from "#core/saying";
 import { Button, ButtonLink } from "./button.tsx";
 import { Spellings } from "./marks.tsx";
 import { Panel } from "./page.tsx";
 import { neighbourOf, useRefocus } from "./refocus.ts";
+import { TargetMarks } from "./target-marks.tsx";
 import { toast } from "./toast.tsx";
 
 const AT_FIRST = 5;
@@ -133,29 +135,30 @@ function done({ kind, groupName, toName }: MoveView): string {
 }
 
 function reason(move: MoveView): ReactNode {
-  const { groupName, toName, gpcs, count } = move;
+  const { groupName, toName, count } = move;
+  const about = targetsIn({ targets: move.gpcs, besides: move.besides });
   if (move.kind === "leave")
     return (
       <>
-        no longer needs {groupName}: none of its {count} targets <Spellings gpcs={gpcs} /> is missing.
+        no longer needs {groupName}: none of its {count} targets <TargetMarks targets={about} /> is missing.
       </>
     );
   if (move.kind === "move")
     return (
       <>
-        would gain more in {toName}, which has room: needs <Spellings gpcs={gpcs} /> there, {count} of the targets
-        here.
+        would gain more in {toName}, which has room: needs <TargetMarks targets={about} /> there, {count} of the
+        targets here.
       </>
     );
   if (move.kind === "join")
     return (
       <>
-        is in no group; {toName} has room and works on <Spellings gpcs={gpcs} />.
+        is in no group; {toName} has room and works on <TargetMarks targets={about} />.
       </>
     );
   return (
     <>
-      left {groupName}, and <Spellings gpcs={gpcs} /> {gpcs.length === 1 ? "is" : "are"} going again.
+      left {groupName}, and <TargetMarks targets={about} /> {about.length === 1 ? "is" : "are"} going again.
     </>
   );
 }

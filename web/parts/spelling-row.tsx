@@ -1,11 +1,14 @@
-import { type Gpc, showGrapheme, spellingInWords, splitGpc } from "#core/phonics";
+import { type NeedFamily, needFamilyName } from "#core/mastery";
+import { type Gpc, spellingInWords } from "#core/phonics";
 import { LateSelect } from "./late-select.tsx";
-import { Spelling } from "./marks.tsx";
+import { TargetMark, targetInWords } from "./target-marks.tsx";
 
 interface SpellingRowWanted {
   readonly gpcs: readonly Gpc[];
   /** What can be added; what is in the row already is left out. */
   readonly options: readonly Gpc[];
+  /** What can be added that is no spelling. */
+  readonly others?: readonly NeedFamily[];
   readonly onChange: (gpcs: readonly Gpc[]) => void;
   /** What the list of what can be added is called. */
   readonly label: string;
@@ -15,8 +18,9 @@ interface SpellingRowWanted {
   readonly late?: boolean;
 }
 
-/** A row of spellings to change: press one to take it out, choose one to add it at the end. */
-export function SpellingRow({ gpcs, options, onChange, label, outOf, late = false }: SpellingRowWanted) {
+/** A row of spellings, or of whatever a group works on, to change: press one to take it out, choose one to add it at the end. */
+export function SpellingRow({ gpcs, options, others = [], onChange, label, outOf, late = false }: SpellingRowWanted) {
+  const more = others.filter((family) => !gpcs.includes(family));
   return (
     <div className="flex flex-wrap items-center gap-1">
       {gpcs.map((gpc) => (
@@ -24,11 +28,11 @@ export function SpellingRow({ gpcs, options, onChange, label, outOf, late = fals
           key={gpc}
           type="button"
           title={`Take it out of ${outOf}`}
-          aria-label={`Take ${showGrapheme(splitGpc(gpc).grapheme)} out of ${outOf}`}
+          aria-label={`Take ${targetInWords(gpc)} out of ${outOf}`}
           onClick={() => onChange(gpcs.filter((other) => other !== gpc))}
           className="prints min-h-7"
         >
-          <Spelling gpc={gpc} />
+          <TargetMark target={gpc} />
         </button>
       ))}
       <LateSelect
@@ -37,6 +41,15 @@ export function SpellingRow({ gpcs, options, onChange, label, outOf, late = fals
         entries={() => (
           <>
             <option value="">add</option>
+            {more.length > 0 && (
+              <optgroup label="No spelling">
+                {more.map((family) => (
+                  <option key={family} value={family}>
+                    {needFamilyName(family)}
+                  </option>
+                ))}
+              </optgroup>
+            )}
             <SpellingOptions gpcs={options.filter((gpc) => !gpcs.includes(gpc))} />
           </>
         )}

@@ -81,6 +81,8 @@ export const groupVersions = pgTable(
     number: integer("number").notNull(),
     name: text("name").notNull(),
     targets: jsonb("targets").$type<string[]>().notNull(),
+    /** What it works on that is no spelling. */
+    besides: jsonb("besides").$type<string[]>().notNull().default([]),
     savedAt: at("saved_at").notNull(),
     /** Why it was changed, in a sentence; empty where no one said. */
     why: text("why").notNull().default(""),

@@ -13,15 +13,23 @@ import {
 } from "@dnd-kit/core";
 import { Ban, GripVertical, Lock, LockOpen } from "lucide-react";
 import { Link } from "react-router";
-import { groupFitOf, type Learner, type MemberFit, type Shown, type Unplaced, whyGroup } from "#core/groups";
+import {
+  groupFitOf,
+  type Learner,
+  type MemberFit,
+  type Shown,
+  type Target,
+  type Unplaced,
+  whyGroup,
+} from "#core/groups";
 import { TextField } from "#web/parts/field.tsx";
 import { LateSelect } from "#web/parts/late-select.tsx";
-import type { OpenedFor, tooLittleKnown } from "#web/parts/learners.ts";
+import { familiesFor, type OpenedFor, type tooLittleKnown } from "#web/parts/learners.ts";
 import { Opens } from "#web/parts/opens.tsx";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
-import { SpellingRow } from "#web/parts/spelling-row.tsx";
 import { spokenDrag } from "#web/parts/spoken-drag.ts";
 import { FitLine } from "./fit-card.tsx";
+import { Targets } from "./targets.tsx";
 
 export interface BoardGroup {
   readonly id: string;
@@ -29,7 +37,7 @@ export interface BoardGroup {
   readonly members: readonly { readonly id: string; readonly locked: boolean }[];
   /** Children who must not be in it when groups are proposed again. */
   readonly barred: readonly string[];
-  readonly targets: readonly string[];
+  readonly targets: readonly Target[];
   /** The teacher set the targets by hand: they stay when children move. */
   readonly chosenTargets: boolean;
 }
@@ -146,10 +154,8 @@ export function Board({
     >
       <div className="grid grid-cols-1 items-start gap-3 md:grid-cols-2 xl:grid-cols-3">
         {groups.map((group) => {
-          const fit = groupFitOf(
-            group.members.flatMap((member) => learners.get(member.id) ?? []),
-            group.targets,
-          );
+          const members = group.members.flatMap((member) => learners.get(member.id) ?? []);
+          const fit = groupFitOf(members, group.targets);
           const why = whyGroup(fit, shown);
           return (
             <Column key={group.id} id={group.id} label={group.name}>
@@ -164,6 +170,7 @@ export function Board({
               <Targets
                 group={group}
                 order={order}
+                others={familiesFor(members)}
                 late={groups.length > MANY}
                 onChange={(targets) => put(group.id, { targets, chosenTargets: true })}
               />
@@ -380,31 +387,5 @@ function ChildCard({
         </Link>
       )}
     </li>
-  );
-}
-
-export function Targets({
-  group,
-  order,
-  late = false,
-  onChange,
-}: {
-  group: { name: string; targets: readonly string[] };
-  order: readonly string[];
-  /** It is one of very many: what can be added comes when someone turns to it. */
-  late?: boolean;
-  onChange: (targets: readonly string[]) => void;
-}) {
-  return (
-    <div className="my-2">
-      <SpellingRow
-        gpcs={group.targets}
-        options={order}
-        late={late}
-        label={`Add a target to ${group.name}`}
-        outOf="the targets"
-        onChange={onChange}
-      />
-    </div>
   );
 }

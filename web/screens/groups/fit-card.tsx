@@ -1,5 +1,5 @@
 import type { MemberFit } from "#core/groups";
-import { Spellings } from "#web/parts/marks.tsx";
+import { TargetMarks } from "#web/parts/target-marks.tsx";
 
 /** What fits a child in its group and what does not. */
 export function FitLine({
@@ -28,12 +28,12 @@ export function FitLine({
       )}
       {fit.has.length > 0 && (
         <p className="text-soft">
-          has already: <Spellings gpcs={fit.has} />
+          has already: <TargetMarks targets={fit.has} />
         </p>
       )}
       {fit.unsure.length > 0 && (
         <p className="text-soft">
-          not known to need: <Spellings gpcs={fit.unsure} />
+          not known to need: <TargetMarks targets={fit.unsure} />
         </p>
       )}
     </div>

@@ -1,11 +1,11 @@
 import { getGroup, getSchool, listMeetings, listSessions } from "#contract";
-import { dayLater } from "#core/groups";
+import { dayLater, targetsIn } from "#core/groups";
 import { nearDay, timeInWords } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { useNotes } from "#web/device/notes.ts";
-import { Spellings } from "#web/parts/marks.tsx";
 import { Notes } from "#web/parts/notes.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { TargetMarks } from "#web/parts/target-marks.tsx";
 import { GroupSessions } from "./group-sessions.tsx";
 
 /** Days ahead of which the times are shown. */
@@ -46,7 +46,7 @@ export function GivenGroup({ groupId }: { groupId: string }) {
             </ul>
           </Panel>
           <Panel title="Works on">
-            <Spellings gpcs={data.targets} none="no target yet" />
+            <TargetMarks targets={targetsIn(data)} none="no target yet" />
           </Panel>
           {times.length > 0 && (
             <Panel title="When it meets">

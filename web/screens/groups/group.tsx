@@ -15,8 +15,7 @@ import {
   planNewSession,
   saveGroup,
 } from "#contract";
-import { chooseTargets, groupFitOf, whyGroup } from "#core/groups";
-import { showGrapheme, splitGpc } from "#core/phonics";
+import { chooseTargets, groupFitOf, type Target, targetsApart, targetsIn, whyGroup } from "#core/groups";
 import { nearDay, plural } from "#core/saying";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
@@ -27,9 +26,8 @@ import { newId, newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
-import { learnersOf, openedFor } from "#web/parts/learners.ts";
+import { familiesFor, learnersOf, openedFor } from "#web/parts/learners.ts";
 import { useUnsaved } from "#web/parts/leaving.tsx";
-import { Spellings } from "#web/parts/marks.tsx";
 import { Notes } from "#web/parts/notes.tsx";
 import { Opens } from "#web/parts/opens.tsx";
 import { sharedNeeds } from "#web/parts/other-needs.ts";
@@ -37,26 +35,27 @@ import { Fault, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { shownBy } from "#web/parts/points.ts";
 import { neighbourOf, useRefocus } from "#web/parts/refocus.ts";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
+import { TargetMarks, targetInWords } from "#web/parts/target-marks.tsx";
 import { AboutChoice, aboutOf } from "#web/parts/teaches.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { AlsoShared } from "./also-shared.tsx";
 import { BlockPanel } from "./block/block-panel.tsx";
-import { Targets } from "./board.tsx";
 import { FitLine } from "./fit-card.tsx";
 import { GivenGroup } from "./given-group.tsx";
 import { GroupPlace } from "./group-place.tsx";
 import { GroupRoutine } from "./group-routine.tsx";
 import { GroupSessions } from "./group-sessions.tsx";
 import { ReadingLimit } from "./reading-limit.tsx";
+import { Targets } from "./targets.tsx";
 
 /** What of a group is saved as one state. */
-type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets">;
+type GroupState = Pick<z.input<typeof saveGroup.body>, "name" | "members" | "targets" | "besides">;
 
-const stateOf = ({ name, members, targets }: GroupView): GroupState => ({
+const stateOf = ({ name, members, targets, besides }: GroupView): GroupState => ({
   name,
   members: members.map(({ childId, locked }) => ({ childId, locked })),
-  targets: [...targets],
+  ...{ targets: [...targets], besides: [...besides] },
 });
 
 /** My name; the children and targets of mine, then those that only theirs has. */
@@ -67,6 +66,7 @@ const ofBoth = (mine: GroupState, theirs: GroupState): GroupState => ({
     ...theirs.members.filter((one) => !mine.members.some((other) => other.childId === one.childId)),
   ],
   targets: [...new Set([...mine.targets, ...theirs.targets])],
+  besides: [...new Set([...(mine.besides ?? []), ...(theirs.besides ?? [])])],
 });
 
 /** One group, as it may be seen by whoever is here. */
@@ -84,6 +84,7 @@ function WholeGroup({ groupId }: { groupId: string }) {
   const worth = useAsk(getWorth, { query: {} }, { revalidateOnFocus: false });
   const grouping = useAsk(getGrouping, {});
   const said = useAsk(getNext, {});
+  const others = useAskSliced(getOtherNeeds, { query: {} });
   const school = useAsk(getSchool, {});
   const sessions = useAsk(listSessions, { query: { groupId } });
   const notes = useNotes({ groupId });
@@ -108,23 +109,24 @@ function WholeGroup({ groupId }: { groupId: string }) {
   const current = group.data;
   const order = map.data.columns.map((column) => column.gpc);
   const learners = new Map(
-    learnersOf(map.data, { worth: worth.data, weights: grouping.data?.grouping.weights, said: said.data }).map(
-      (one) => [one.id, one],
-    ),
+    learnersOf(map.data, {
+      ...{ worth: worth.data, weights: grouping.data?.grouping.weights },
+      ...{ said: said.data, others: others.data },
+    }).map((one) => [one.id, one]),
   );
   const nameOf = new Map(map.data.rows.map((row) => [row.id, row.name]));
   const members = current.members.flatMap((member) => learners.get(member.childId) ?? []);
-  const fit = groupFitOf(members, current.targets);
+  const targets = targetsIn(current);
+  const fit = groupFitOf(members, targets);
   const today = school.data.today;
   const shown = shownBy(map.data);
-  const show = (gpc: string) => showGrapheme(splitGpc(gpc).grapheme);
   const suggested = chooseTargets(members, order, 4);
-  const fresh = suggested.filter((gpc) => !current.targets.includes(gpc));
+  const fresh = suggested.filter((one) => !targets.includes(one));
 
-  const says = ({ name, members, targets }: GroupState) => ({
+  const says = ({ name, members, targets: gpcs, besides = [] }: GroupState) => ({
     Name: name,
     Children: members.map((one) => nameOf.get(one.childId) ?? "a child who is archived").join(", "),
-    "Works on": targets.map(show).join(", "),
+    "Works on": targetsIn({ targets: gpcs, besides }).map(targetInWords).join(", "),
   });
   /** Saves a state of the group over the one that it was made from. @returns the group as it was saved, to undo it from, or that theirs stays, or that nothing was done */
   const save = async (
@@ -171,12 +173,15 @@ function WholeGroup({ groupId }: { groupId: string }) {
     if (typeof saved === "object")
       toastWithUndo(`${member.name} is taken out of ${current.name}.`, () => save({ members }, saved));
   };
-  const setTargets = async (targets: readonly string[]) => {
-    const { targets: before } = current;
-    const gone = before.filter((gpc) => !targets.includes(gpc));
-    const saved = await save({ targets: [...targets] });
+  const setTargets = async (next: readonly Target[]) => {
+    const gone = targets.filter((one) => !next.includes(one));
+    const put = (all: readonly Target[], from?: GroupView) => {
+      const apart = targetsApart(all);
+      return save({ targets: [...apart.targets], besides: [...apart.besides] }, from);
+    };
+    const saved = await put(next);
     if (typeof saved === "object" && gone.length > 0)
-      toastWithUndo(`${gone.map(show).join(", ")} is no target any more.`, () => save({ targets: before }, saved));
+      toastWithUndo(`${gone.map(targetInWords).join(", ")} is no target any more.`, () => put(targets, saved));
   };
   const outside = map.data.rows.filter((row) => !current.members.some((member) => member.childId === row.id));
 
@@ -209,14 +214,19 @@ function WholeGroup({ groupId }: { groupId: string }) {
       <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[3fr_2fr]">
         <div className="flex flex-col gap-4">
           <Panel title="Works on">
-            <Targets group={current} order={order} onChange={(targets) => void setTargets(targets)} />
+            <Targets
+              group={{ name: current.name, targets }}
+              order={order}
+              others={familiesFor(members)}
+              onChange={(next) => void setTargets(next)}
+            />
             <p className="mb-2">{whyGroup(fit, shown)}</p>
             <Opens opened={openedFor(current.targets, members, worth.data)} />
             <ReadingLimit group={current} />
             <GroupRoutine group={current} />
             {fresh.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2 text-soft">
-                By today's answers they would do best with <Spellings gpcs={suggested} />
+                By today's answers they would do best with <TargetMarks targets={suggested} />
                 <Button onClick={() => setTargets(suggested)}>Take these</Button>
               </p>
             )}
@@ -235,12 +245,8 @@ function WholeGroup({ groupId }: { groupId: string }) {
                       >
                         {member.name}
                       </Link>
-                      {own ? (
-                        <FitLine fit={own} targets={current.targets} />
-                      ) : (
-                        <p className="text-sm text-soft">archived</p>
-                      )}
-                      {own && current.targets.length > 0 && own.has.length === current.targets.length && (
+                      {own ? <FitLine fit={own} targets={targets} /> : <p className="text-sm text-soft">archived</p>}
+                      {own && targets.length > 0 && own.has.length === targets.length && (
                         <p className="text-sm text-damson">Has every target secure: ready to leave the group.</p>
                       )}
                     </div>
@@ -277,7 +283,8 @@ function WholeGroup({ groupId }: { groupId: string }) {
                 disabled={!adding}
                 onClick={async () => {
                   if ((await save({ members: [...current.members, { childId: adding, locked: false }] })) !== "not")
-                    setAdding("");
+                    // Whoever was chosen meanwhile stays chosen.
+                    setAdding((now) => (now === adding ? "" : now));
                 }}
               >
                 Add
@@ -300,7 +307,7 @@ function WholeGroup({ groupId }: { groupId: string }) {
                     {version.members.map((member) => nameOf.get(member.childId) ?? "archived").join(", ") || "no one"}
                   </p>
                   <p>
-                    <Spellings gpcs={version.targets} none="no target" />
+                    <TargetMarks targets={targetsIn(version)} none="no target" />
                   </p>
                   {version.why && <p className="text-soft">{version.why}</p>}
                 </li>

@@ -1,17 +1,17 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { type GroupView, getSchool, listGroups } from "#contract";
-import { showGrapheme, splitGpc } from "#core/phonics";
+import { targetsIn } from "#core/groups";
 import { shortDay } from "#core/saying";
 import { useAsk, wordsOfError } from "#web/device/api.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useMoves } from "#web/device/moves.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
-import { Spellings } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
+import { TargetMarks, targetInWords } from "#web/parts/target-marks.tsx";
 import { GroupsThen } from "./then.tsx";
 
 /** The groups of the school. */
@@ -27,12 +27,7 @@ export function Screen() {
   const [wanted, setWanted] = useState("");
   const here = data?.filter((group) => group.closed === closed) ?? [];
   const shown = here.filter((group) =>
-    has(
-      wanted,
-      group.name,
-      ...group.members.map((member) => member.name),
-      ...group.targets.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)),
-    ),
+    has(wanted, group.name, ...group.members.map((member) => member.name), ...targetsIn(group).map(targetInWords)),
   );
   const others = data?.filter((group) => group.closed).length ?? 0;
   return (
@@ -139,7 +134,7 @@ function GroupCard({ group }: { group: GroupView }) {
         {group.members.map((member) => member.name).join(", ") || <span className="text-soft">no one yet</span>}
       </p>
       <p className="mt-2">
-        <Spellings gpcs={group.targets} none="no target yet" />
+        <TargetMarks targets={targetsIn(group)} none="no target yet" />
       </p>
       <div className="mt-3 flex gap-2">
         <ButtonLink to={`/groups/${group.id}`}>Open</ButtonLink>

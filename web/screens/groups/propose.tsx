@@ -6,6 +6,7 @@ import {
   getGaps,
   getGrouping,
   getNext,
+  getOtherNeeds,
   getSchool,
   getWorth,
   listGroups,
@@ -43,7 +44,8 @@ export function Screen() {
   const said = useAsk(getNext, {});
   // What is kept from an earlier look is no ground for a proposal: the first one goes by what is true now.
   const [isNow, setIsNow] = useState(false);
-  const asking = map.isValidating || worth.isValidating || view.isValidating || said.isValidating;
+  const others = useAsk(getOtherNeeds, { query: {} }, { revalidateOnFocus: false });
+  const asking = [map, worth, view, said, others].some((one) => one.isValidating);
   if (!isNow && !asking) setIsNow(true);
   const groups = useAsk(listGroups, {});
   const error = map.error ?? view.error ?? groups.error;
@@ -66,6 +68,7 @@ export function Screen() {
       worth={worth.data}
       view={view.data}
       said={said.data}
+      others={others.data}
       running={groups.data}
       classes={school.data.classes.filter((one) => !one.archived)}
     />
@@ -76,7 +79,7 @@ interface Proposed extends ProposeFrom {
   readonly view: GroupingView;
 }
 
-function Proposing({ map, worth, view, said, running, classes }: Proposed) {
+function Proposing({ map, worth, view, said, others, running, classes }: Proposed) {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const asked = search.get("class");
@@ -102,8 +105,9 @@ function Proposing({ map, worth, view, said, running, classes }: Proposed) {
   const saveAll = useSaving(running);
 
   const learners = useMemo(
-    () => new Map(placedLearners({ map, worth, said, grouping, running, classes }).map((one) => [one.id, one])),
-    [map, worth, said, grouping, running, classes],
+    () =>
+      new Map(placedLearners({ map, worth, said, others, grouping, running, classes }).map((one) => [one.id, one])),
+    [map, worth, said, others, grouping, running, classes],
   );
   const tooLittle = useMemo(() => tooLittleKnown(map), [map]);
   const shown = useMemo(() => shownBy(map), [map]);

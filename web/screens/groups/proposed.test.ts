@@ -15,7 +15,7 @@ const running = (id: string, members: string, closed = false): GroupView => ({
     closed,
     version: 3,
     savedAt: "2026-11-20T08:00:00.000Z",
-    targets: ["oa=oa"],
+    ...{ targets: ["oa=oa"], besides: [] },
     reads: "all",
     routine: "usual",
   },
@@ -77,6 +77,7 @@ test("children are seen with their year, their class and the open group that the
     map,
     worth: undefined,
     said: undefined,
+    others: undefined,
     grouping: { weights: { words: 1, texts: 0, next: 0, fades: 0, mixed: 0 } },
   };
   const learners = placedLearners({

@@ -1,5 +1,5 @@
-import type { ClassView, Gaps, Grouping, GroupView, NextView, WorthView } from "#contract";
-import { carryOver, type Learner, type Proposal } from "#core/groups";
+import type { ClassView, Gaps, Grouping, GroupView, NextView, OtherNeedsView, WorthView } from "#contract";
+import { carryOver, type Learner, type Proposal, targetsIn } from "#core/groups";
 import { newId } from "#web/device/settings.ts";
 import { learnersOf } from "#web/parts/learners.ts";
 import type { BoardGroup } from "./board.tsx";
@@ -11,6 +11,8 @@ export interface ProposeFrom {
   readonly map: Gaps;
   readonly worth: WorthView | undefined;
   readonly said: NextView | undefined;
+  /** What children need that is no spelling; undefined where no one could say. */
+  readonly others: OtherNeedsView | undefined;
   readonly running: readonly GroupView[];
   readonly classes: readonly ClassView[];
 }
@@ -20,6 +22,7 @@ export function placedLearners({
   map,
   worth,
   said,
+  others,
   grouping: { weights },
   running,
   classes,
@@ -35,7 +38,7 @@ export function placedLearners({
       return number === undefined ? [] : [[id, Number(number)] as const];
     }),
   );
-  return learnersOf(map, { worth, weights, said }).map((one) => {
+  return learnersOf(map, { worth, weights, said, others }).map((one) => {
     const [group, year] = [home.get(one.id), years.get(one.classId ?? "")];
     return { ...one, ...(group === undefined ? {} : { group }), ...(year === undefined ? {} : { year }) };
   });
@@ -65,7 +68,10 @@ export function boardFrom(
   const open = running.filter(({ closed }) => !closed);
   const { carried } = carryOver(
     proposal.groups,
-    open.map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),
+    open.map((group) => ({
+      ...{ id: group.id, targets: targetsIn(group) },
+      members: group.members.map(({ childId }) => childId),
+    })),
   );
   const kept = locked.size + barred.size > 0 ? before : [];
   const taken = new Set([...kept.map(({ name }) => name), ...open.map(({ name }) => name)]);

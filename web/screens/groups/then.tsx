@@ -1,8 +1,9 @@
 import { getGroupsOn } from "#contract";
+import { targetsIn } from "#core/groups";
 import { shortDay } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
-import { Spellings } from "#web/parts/marks.tsx";
 import { Trouble, Waiting } from "#web/parts/page.tsx";
+import { TargetMarks } from "#web/parts/target-marks.tsx";
 
 /** The groups as they were at the end of a day, and why they were made so. */
 export function GroupsThen({ day, today }: { day: string; today: string }) {
@@ -17,7 +18,7 @@ export function GroupsThen({ day, today }: { day: string; today: string }) {
           <h2>{group.name}</h2>
           <p className="mt-0.5">{group.members.map(({ name }) => name || "archived").join(", ")}</p>
           <p className="mt-2">
-            <Spellings gpcs={group.targets} none="no target" />
+            <TargetMarks targets={targetsIn(group)} none="no target" />
           </p>
           <p className="mt-1 text-sm text-soft">
             Since {shortDay(group.since, today)}. {group.why}

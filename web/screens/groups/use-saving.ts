@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import { closeGroup, type GroupView, saveGroup } from "#contract";
-import { carryOver } from "#core/groups";
+import { carryOver, targetsApart, targetsIn } from "#core/groups";
 import { call } from "#web/device/api.ts";
 import { stampNow } from "#web/device/clock.ts";
 import { newId } from "#web/device/settings.ts";
@@ -34,7 +34,10 @@ export function useSaving(running: readonly GroupView[]) {
       wanted.map(({ members }) => ({ members: members.map(({ id }) => id) })),
       open
         .filter(({ id }) => !wanted.some((group) => group.id === id))
-        .map(({ id, members, targets }) => ({ id, targets, members: members.map(({ childId }) => childId) })),
+        .map((group) => ({
+          ...{ id: group.id, targets: targetsIn(group) },
+          members: group.members.map(({ childId }) => childId),
+        })),
     );
     // A running group that the board does not go on from keeps whom no one wants elsewhere.
     const placed = new Set(wanted.flatMap(({ members }) => members.map(({ id }) => id)));
@@ -48,15 +51,15 @@ export function useSaving(running: readonly GroupView[]) {
         ...{
           id: group.id,
           name: group.name.trim(),
-          targets: group.targets,
+          ...targetsApart(group.targets),
           why: "Made anew from what each child needs.",
         },
         members: group.members.map(({ id, locked }) => ({ childId: id, locked })),
       })),
       ...open
         .filter(({ id }) => rest.includes(id))
-        .map(({ id, name, members, targets }) => ({
-          ...{ id, name, targets, why: "Its children were put into other groups." },
+        .map(({ id, name, members, targets, besides }) => ({
+          ...{ id, name, targets, besides, why: "Its children were put into other groups." },
           members: members
             .filter(({ childId }) => !placed.has(childId))
             .map(({ childId, locked }) => ({ childId, locked })),
@@ -80,7 +83,7 @@ export function useSaving(running: readonly GroupView[]) {
         body: {
           ...{ versionId: version.versionId, version: version.onto, at: version.at },
           ...content,
-          targets: [...content.targets],
+          ...{ targets: [...content.targets], besides: [...content.besides] },
         },
       });
       version.saved = made.version;

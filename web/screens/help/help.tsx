@@ -145,9 +145,10 @@ export function Screen() {
             </li>
             <li>
               A group's targets are the spellings with the greatest sum of weighed needs, less a third for each child
-              who has them secure. The tool looks for the groups in which this is greatest, within your limits and
-              wishes; it names a limit that cannot be kept and what would help, and says on demand how far from the
-              best it can be.
+              who has them secure. What is no spelling can be a target too: two sounds that are mixed up, blending,
+              exception words, writing, the rate in texts. The tool looks for the groups in which this is greatest,
+              within your limits and wishes; it names a limit that cannot be kept and what would help, and says on
+              demand how far from the best it can be.
             </li>
             <li>
               “Gains 60%” means: of what lessons of its own would give the child, this group gives so much. Whoever

@@ -2,15 +2,17 @@ import { ClipboardCheck, Play, UserRound } from "lucide-react";
 import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
 import { getSchool, getToday, type Today as TodayView } from "#contract";
+import { targetsIn } from "#core/groups";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useMoves } from "#web/device/moves.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
-import { Spelling, Spellings } from "#web/parts/marks.tsx";
+import { Spelling } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
+import { TargetMarks } from "#web/parts/target-marks.tsx";
 import { MeetingsToday } from "./meetings.tsx";
 import { NewNotes } from "./new-notes.tsx";
 import { SecondLooks } from "./second-looks.tsx";
@@ -124,7 +126,7 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
                     {group.lastHeld ? `, last session ${nearDay(group.lastHeld, today)}` : ", no session yet"}
                   </p>
                 </div>
-                <Spellings gpcs={group.targets} none="no target yet" />
+                <TargetMarks targets={targetsIn(group)} none="no target yet" />
                 {group.next ? (
                   <ButtonLink to={`/sessions/${group.next.id}`}>
                     Session {nearDay(group.next.heldOn, today)}

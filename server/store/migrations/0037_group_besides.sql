@@ -1,0 +1,1 @@
+ALTER TABLE "group_versions" ADD COLUMN "besides" jsonb DEFAULT '[]'::jsonb NOT NULL;
