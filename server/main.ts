@@ -9,11 +9,12 @@ import { careCommand } from "./care/command.ts";
 import { wind } from "./frame/clockwork.ts";
 
 import { poolOfJobs } from "./frame/jobs.ts";
+import { keeping } from "./frame/jobs-kept.ts";
 import { CannotListen, networkOf } from "./frame/network.ts";
 import { loggedError } from "./frame/trouble.ts";
 import { answerUnreadable } from "./frame/unreadable.ts";
 import { openHouse, type School } from "./house.ts";
-import type { jobTable } from "./jobs.ts";
+import { type jobTable, keptJobs } from "./jobs.ts";
 import { openAccounts } from "./people/accounts.ts";
 import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
@@ -89,7 +90,8 @@ async function main(): Promise<void> {
     failed: (name, error) => log.error({ work: name, ...loggedError(error) }, "not done by the clock"),
   });
   const web = process.env.KEEN_WEB === "none" ? undefined : resolve(process.env.KEEN_WEB ?? join(root, "dist"));
-  const jobs = poolOfJobs<typeof jobTable>({ entry: threadEntry, workerData: { data: join(root, "data") } });
+  const pool = poolOfJobs<typeof jobTable>({ entry: threadEntry, workerData: { data: join(root, "data") } });
+  const jobs = keeping(pool, keptJobs);
   const app = buildApp({
     jobs,
     signals: store.signals,

@@ -104,9 +104,22 @@ export function linesOf(text: string): readonly { readonly text: string; readonl
 
 /**
  * The words of a text in order: numbers are words too. A sentence ends with its line, or
- * with a full stop, question or exclamation mark that no small letter follows.
+ * with a full stop, question or exclamation mark that no small letter follows. The same texts are read by many children: those
+ * taken apart last are kept.
  */
 export function textWords(text: string): readonly TextWord[] {
+  const before = taken.get(text);
+  if (before) return before;
+  const made = takeApart(text);
+  if (taken.size >= MOST_TAKEN) taken.clear();
+  taken.set(text, made);
+  return made;
+}
+
+const MOST_TAKEN = 300;
+const taken = new Map<string, readonly TextWord[]>();
+
+function takeApart(text: string): readonly TextWord[] {
   const words = wordsOf(text);
   let sentence = 0;
   let line = 0;
