@@ -89,15 +89,15 @@ export const editChild = {
 } as const satisfies Endpoint;
 
 /**
- * Says that a child is absent today, or here after all: checks, sessions and lists follow. It is of the day and no more;
- * tomorrow the child is here. Said again it changes nothing.
+ * Says that a child is absent, or here after all, today or on a day before. Of today checks, sessions and lists follow; tomorrow the
+ * child is here. What its class was taught on a day on which it was away it has missed. Said again it changes nothing.
  */
 export const setAbsent = {
   method: "PUT",
   path: "/api/children/:id/absent",
   may: { by: "assistant", theirs: { "params.id": "child" } },
   params: byId,
-  body: z.object({ absent: z.boolean() }),
+  body: z.object({ absent: z.boolean(), day: day.optional() }),
   answer: childView,
 } as const satisfies Endpoint;
 
@@ -124,6 +124,8 @@ export const getChild = {
     child: childView,
     checks: z.array(checkSummary),
     groups: z.array(z.object({ id, name: z.string() })),
+    /** Days on which it was away, the newest first, and what its class was taught on them: spellings and exception words. */
+    away: z.array(z.object({ day, gpcs: z.array(gpc), words: z.array(z.string()) })),
     /** Answers that are in the log and not in what is believed, the newest first, and why. */
     leftOut: z.array(z.object({ id: z.string(), day, by: z.string(), why: z.string() })),
     confusions: z.array(
@@ -233,6 +235,7 @@ export const exportChild = {
         belief: seekFrom.nullable(),
       }),
     ),
+    awayOn: z.array(day),
     groups: z.array(
       z.object({ name: z.string(), savedAt: instant, targets: z.array(gpc), besides: z.array(needFamily) }),
     ),

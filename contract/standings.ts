@@ -107,7 +107,7 @@ export type Foresight = z.infer<typeof getForesight.answer>;
 const worthAsking = z.object({
   gpc: z.string(),
   chance: share,
-  why: z.enum(["fading", "unsure", "slipped"]),
+  why: z.enum(["fading", "unsure", "slipped", "away"]),
   /** How doubtful it is, by how much depends on it. */
   worth: z.number(),
 });

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, patch, test } from "./school.ts";
+import { childNamed, expect, expectAccessible, patch, test } from "./school.ts";
 
 test("a child who is absent today: one tap, and checks, sessions and lists follow; one tap more and it is here", async ({
   page,
@@ -40,4 +40,24 @@ test("a child who is absent today: one tap, and checks, sessions and lists follo
   await page.goto(`${school.base}/class/${child.classId}`);
   await mark.click();
   await expect(mark).toHaveAttribute("aria-pressed", "false");
+});
+
+test("days on which a child was away stand on its page with what it missed; a day is added and taken back", async ({
+  page,
+  school,
+}) => {
+  const { id } = await childNamed(school, "Nell T.");
+  const { child } = await school.get<{ child: { classId: string } }>(`/api/children/${id}`);
+  const { classes } = await school.get<{ classes: { id: string; taughtOn: string | null }[] }>("/api/school");
+  const taughtOn = classes.find((one) => one.id === child.classId)?.taughtOn ?? "";
+  expect(taughtOn).not.toBe("");
+  await page.goto(`${school.base}/child/${id}`);
+  await page.getByLabel("Was away on").fill(taughtOn);
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  const days = page.getByRole("list", { name: "Days away" });
+  await expect(days.getByRole("listitem")).toContainText("missed");
+  await expectAccessible(page);
+  await page.reload();
+  await days.getByRole("button", { name: /^Here on .* after all$/ }).press("Enter");
+  await expect(days).toHaveCount(0);
 });

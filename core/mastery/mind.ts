@@ -32,6 +32,8 @@ export interface Mind {
 export interface Lessons {
   /** When the class was taught it; undefined where it was not. */
   taughtOn(thing: string): number | undefined;
+  /** Whether the child was away on that day; it was there where this is left out. */
+  missed?(thing: string): boolean;
   /** Sessions of a small group in which the child was, with what they taught (true) or revisited, in order of days. */
   sessions(thing: string): readonly { readonly day: number; readonly taught: boolean }[];
 }
@@ -40,14 +42,20 @@ export interface Lessons {
 export interface PlainLessons {
   readonly taughtOn: ReadonlyMap<string, number>;
   readonly sessions: ReadonlyMap<string, ReturnType<Lessons["sessions"]>>;
+  readonly missed?: ReadonlySet<string>;
 }
 
 const none: ReturnType<Lessons["sessions"]> = [];
 
 /** The lessons that plain data stand for. */
-export function lessonsFrom({ taughtOn, sessions }: PlainLessons): Lessons {
-  return { taughtOn: (thing) => taughtOn.get(thing), sessions: (thing) => sessions.get(thing) ?? none };
+export function lessonsFrom({ taughtOn, sessions, missed = nothing }: PlainLessons): Lessons {
+  return {
+    taughtOn: (thing) => taughtOn.get(thing),
+    sessions: (thing) => sessions.get(thing) ?? none,
+    missed: (thing) => missed.has(thing),
+  };
 }
+const nothing: ReadonlySet<string> = new Set();
 
 /** A child of whom nothing is known. */
 export function newMind(p: Parameters): Mind {
@@ -141,7 +149,9 @@ export function foresee(
   const taught = verb === "blend" || verb === "hear" || verb === "name" ? undefined : lessons.taughtOn(thing);
   const isTaught = taught !== undefined && taught <= day;
   const isTaughtable = verb === "say" || verb === "spell" || verb === "read" || verb === "write";
-  const start = trace ? trace.mean : isTaughtable && !isTaught ? p.untaught - p.start : 0;
+  // Of a lesson on whose day the child was away it has a share.
+  const had = isTaught ? (lessons.missed?.(thing) ? p.missedLesson : 1) : 0;
+  const start = trace ? trace.mean : isTaughtable ? (1 - had) * (p.untaught - p.start) : 0;
   const mean = clamped(under.mean + start);
   const variance = under.variance + (trace?.variance ?? origin.own);
   const at = trace ? trace.day : isTaught ? taught : day;
@@ -151,7 +161,7 @@ export function foresee(
     const quick = Math.exp(p.quick * mind.traits.ability.mean);
     if (trace && isTaught && taught > at) {
       fade(course, taught, longer, p);
-      gain(course, p.lesson, quick, p);
+      gain(course, p.lesson * had, quick, p);
     }
     for (const session of lessons.sessions(thing)) {
       if (session.day < at || session.day > day || (trace && session.day === at)) continue;

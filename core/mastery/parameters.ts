@@ -13,6 +13,11 @@ const described = {
     means: "logit of the chance of an average spelling for an average child, just taught",
   },
   untaught: { value: -1.5, range: [-4, 1], means: "the same before it was taught" },
+  missedLesson: {
+    value: 0.5,
+    range: [0, 1],
+    means: "share of a lesson that a child has who was away on its day, from what the class goes on with",
+  },
   abilitySpread: { value: 0.991, range: [0.3, 2.5], means: "spread between children, in logits" },
   ownSpread: {
     value: 2.61,

@@ -8,8 +8,11 @@ import { type SaidBy, type Standing, standingOn, sureness } from "./standing.ts"
 export interface WorthAsking {
   readonly gpc: Gpc;
   readonly chance: number;
-  /** It was all but secure and has faded · no one can say on which side of a half it lies · it was missed, once. */
-  readonly why: "fading" | "unsure" | "slipped";
+  /**
+   * It was all but secure and has faded · no one can say on which side of a half it lies · it was missed, once · the child was away
+   * when it was taught, and was never asked.
+   */
+  readonly why: "fading" | "unsure" | "slipped" | "away";
   /** How doubtful it is, by how much depends on it: what comes first is worth most. */
   readonly worth: number;
 }
@@ -26,8 +29,8 @@ const ALL_BUT_SECURE = 0.85;
 const LEAST_WORTH = 0.15;
 
 /**
- * What a child should be asked again: what was taught and asked, is fading or doubtful, and matters; what is worth most first.
- * Nothing that is settled either way, and nothing that was asked today.
+ * What a child should be asked again: what was taught and asked, is fading or doubtful, and matters, and what was
+ * taught while it was away; what is worth most first. Nothing that is settled either way, and nothing that was asked today.
  * @param weights what depends on each skill, as `weightsOf` gives it
  */
 export function secondLook(
@@ -49,12 +52,12 @@ export function secondLook(
 
 function whyAsk(
   { mind }: Pick<Known, "mind">,
-  { answers, skill, gap, chance, misses }: Standing,
+  { answers, skill, gap, chance, misses, missed }: Standing,
   today: string,
   by: SaidBy,
 ): WorthAsking["why"] | undefined {
   const trace = mind.traces[skill];
-  if (answers === 0 || !trace) return undefined;
+  if (answers === 0 || !trace) return missed ? "away" : undefined;
   const lastDay = dayOfNumber(trace.day);
   if (lastDay >= today) return undefined;
   if (gap >= sureness.gap) return misses < sureness.missesForGap ? "slipped" : undefined;

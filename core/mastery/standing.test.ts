@@ -247,3 +247,39 @@ test("foresight counts each way on the same cards, and nothing for nothing", () 
   expect(bands.reduce((sum, band) => sum + band.count, 0)).toBe(40);
   expect(foresightOf([])).toEqual({ answers: 0, ways: [], bands: [] });
 });
+
+describe("a lesson on a day on which the child was away", () => {
+  const away = (...things: readonly string[]): Lessons => ({ ...lessons, missed: (thing) => things.includes(thing) });
+  const as = (its: Lessons, answers: readonly GivenAnswer[] = []) =>
+    standingOn(knownBy(answers, { ...wanted, lessons: its }), "b=b", TODAY, { ...by(), lessons: its });
+
+  test("counts for less than one that it had, and for more than none; it stays to be asked", () => {
+    const [none, missed, had] = [{ ...lessons, taughtOn: () => undefined }, away("b=b"), away("m=m")].map((one) =>
+      as(one),
+    );
+    expect(missed?.chance).toBeLessThan((had?.chance ?? 0) - 0.05);
+    expect(missed?.chance).toBeGreaterThan((none?.chance ?? 1) + 0.05);
+    expect([missed?.state, missed?.taught, missed?.missed, had?.missed]).toEqual(["not checked", true, true, false]);
+    expect(whyStanding(missed as Standing, startingSecureWhen)).toMatch(
+      /^Taught on a day on which the child was away/,
+    );
+    expect(whyStanding(had as Standing, startingSecureWhen)).toMatch(/^Taught, and not asked yet/);
+  });
+
+  test("asked, it stands by its answers: what it missed then makes hardly a difference", () => {
+    const right = ["10", "12", "14", "16"].map((day) => card(`2026-11-${day}`, "right"));
+    expect(Math.abs(as(away("b=b"), right).chance - as(lessons, right).chance)).toBeLessThan(0.06);
+    expect(as(away("b=b"), right).state).toBe("secure");
+  });
+
+  test("what was taught then and never asked is worth a second look", () => {
+    const its = away("b=b");
+    const look = (answers: readonly GivenAnswer[]) =>
+      secondLook(knownBy(answers, { ...wanted, lessons: its }), all(["b=b", "s=s"]), TODAY, {
+        ...by(),
+        lessons: its,
+      });
+    expect(look([]).map(({ gpc, why }) => [gpc, why])).toEqual([["b=b", "away"]]);
+    expect(look(days("right", "right", "right", "right"))).toEqual([]);
+  });
+});

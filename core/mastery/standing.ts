@@ -35,6 +35,8 @@ export interface Standing extends Chance {
   readonly state: State;
   /** It was taught by that day, or needs no teaching. What was asked before shows all the same, and is no need. */
   readonly taught: boolean;
+  /** The child was away on the day on which it was taught. */
+  readonly missed: boolean;
 }
 
 /** By what standings are said: the lessons and parameters of the model, and when the school calls a thing secure. */
@@ -54,7 +56,9 @@ export function standingOn(
   by: SaidBy,
 ): Standing {
   const chance = chanceOn(mind, `say ${gpc}`, day, by);
-  return { ...chance, state: stateOf(chance, shown[gpc], by), taught: by.lessons.taughtOn(gpc) !== undefined };
+  const { lessons } = by;
+  const state = stateOf(chance, shown[gpc], by);
+  return { ...chance, state, taught: lessons.taughtOn(gpc) !== undefined, missed: lessons.missed?.(gpc) ?? false };
 }
 
 /**
@@ -73,8 +77,9 @@ export function standingOfSkill(
   const percent = by.secureWhen.by === "model" ? by.secureWhen.percent : STARTING_PERCENT;
   const inModel: SaidBy = { ...by, secureWhen: { by: "model", percent } };
   const taught = !taughtVerbs.has(verb) || by.lessons.taughtOn(thing) !== undefined;
-  if (chance.answers === 0) return { ...chance, taught, state: taught ? "not checked" : "not taught" };
-  return { ...chance, taught, state: stateOf(chance, undefined, inModel) };
+  const missed = taughtVerbs.has(verb) && (by.lessons.missed?.(thing) ?? false);
+  if (chance.answers === 0) return { ...chance, taught, missed, state: taught ? "not checked" : "not taught" };
+  return { ...chance, taught, missed, state: stateOf(chance, undefined, inModel) };
 }
 const taughtVerbs: ReadonlySet<string> = new Set(["say", "spell", "read", "write"]);
 

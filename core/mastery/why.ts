@@ -31,12 +31,12 @@ const doing = {
 
 /** Why a spelling stands as it does, in sentences for a colleague: the chance, what it stands on, and the word laid over it. */
 export function whyStanding(standing: Standing, when: SecureWhen): string {
-  const { state, chance, low, high, answers, days, misses, skill } = standing;
+  const { state, chance, low, high, answers, days, misses, skill, missed } = standing;
   const { verb } = readSkill(skill);
   if (state === "not taught") return "Not taught yet in this class, and never asked.";
   if (state === "not checked" && verb !== "say") return "Not asked yet.";
   if (state === "not checked")
-    return `Taught, and not asked yet. By what else is known of the child, ${percent(chance)} is likely.`;
+    return `${missed ? "Taught on a day on which the child was away" : "Taught"}, and not asked yet. By what else is known of the child, ${percent(chance)} is likely.`;
   const stands = `${percent(chance)} likely ${doing[verb]} today, between ${percent(low)} and ${percent(high)}: ${plural(answers, "answer")} on ${plural(days, "day")}.`;
   return `${stands} ${laidOver(standing, when, misses)}`;
 }

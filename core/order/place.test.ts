@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { type OrderContent, taughtAtOwnPlace, taughtSince } from "./index.ts";
+import { missedOf, type OrderContent, taughtAtOwnPlace, taughtSince } from "./index.ts";
 
 const step = (id: string, gpcs: string[], exceptionWords: string[] = []) => ({ id, title: id, gpcs, exceptionWords });
 const order: OrderContent = {
@@ -41,4 +41,10 @@ test("a second time through, its own lessons are the newer ones, and what lies b
   const since = taughtAtOwnPlace(own, taughtSince(marks, order), true);
   expect(since.get("s=s")).toBe("2026-11-02");
   expect(since.get("p=p")).toBe("2026-10-05");
+});
+
+test("what was taught on a day on which a child was away it missed", () => {
+  const since = taughtSince(marks, order);
+  expect([...missedOf(since, new Set(["2026-10-05", "2026-10-06"]))]).toEqual(["t=t", "the", "p=p"]);
+  expect(missedOf(since, new Set()).size).toBe(0);
 });

@@ -20,6 +20,11 @@ export function taughtSince(
   return since;
 }
 
+/** What was taught on days on which a child was away, by those days. */
+export function missedOf(since: ReadonlyMap<string, string>, away: ReadonlySet<string>): ReadonlySet<string> {
+  return new Set([...since].flatMap(([thing, day]) => (away.has(day) ? [thing] : [])));
+}
+
 /**
  * Since when each thing was taught to a child that has a place of its own. The first time through, what the class had on an
  * earlier day was taught on that day, and what lies beyond its own place was not. A second time through, its own lessons are

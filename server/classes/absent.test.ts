@@ -1,5 +1,16 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { getSession, getShared, getToday, listChildren, setAbsent } from "#contract";
+import {
+  evidence,
+  exportChild,
+  getChild,
+  getSchool,
+  getSession,
+  getShared,
+  getToday,
+  listChildren,
+  markTaught,
+  setAbsent,
+} from "#contract";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { type OneOfEach, oneOfEach } from "../testing-school.ts";
 
@@ -43,4 +54,46 @@ test("it is of the day and no more", async () => {
 test("a child that is not here is told so", async () => {
   const params = { id: crypto.randomUUID() };
   expect(await house.refused(setAbsent, { params, body: { absent: true } })).toMatchObject({ status: 404 });
+});
+
+test("a day before can be said and taken back; what was taught on it is missed, told on the child's page, and asked again first", async () => {
+  const params = { id: one.childId };
+  const away = async () => (await house.ask(getChild, { params })).away;
+  const on = (day: string, absent: boolean) => house.ask(setAbsent, { params, body: { absent, day } });
+  const { child } = await house.ask(getChild, { params });
+  const { classes, orders } = await house.ask(getSchool, {});
+  const order = orders.find(({ id }) => id === classes.find((its) => its.id === child.classId)?.orderId);
+  const step = order?.content.steps[20];
+  const mark = {
+    id: crypto.randomUUID(),
+    stepId: step?.id ?? "",
+    taughtOn: "2026-11-12",
+    at: "2026-11-12T08:00:00.000Z",
+  };
+  await house.ask(markTaught, { params: { id: child.classId }, body: mark });
+  const [gpc = ""] = step?.gpcs ?? [];
+  const asked = () => house.ask(evidence, { params, query: { gpc } });
+  const chance = async () => (await asked()).chance;
+  const before = await chance();
+
+  await on("2026-11-13", true);
+  await on("2026-11-12", true);
+  await on("2026-11-12", true);
+  expect((await away()).map(({ day }) => day).slice(-2)).toEqual(["2026-11-13", "2026-11-12"]);
+  expect((await away()).find(({ day }) => day === "2026-11-12")?.gpcs).toContain(gpc);
+  expect((await away()).find(({ day }) => day === "2026-11-13")).toMatchObject({ gpcs: [], words: [] });
+  // It says nothing of today.
+  expect((await inList())?.absentOn).not.toBe("2026-11-12");
+  expect(await chance()).toBeLessThan(before);
+  expect((await asked()).why).toContain("on which the child was away");
+  const { format, awayOn } = await house.ask(exportChild, { params });
+  expect(format).toBe("keen-sapling child 3");
+  expect(awayOn).toEqual(expect.arrayContaining(["2026-11-12", "2026-11-13"]));
+
+  await on("2026-11-12", false);
+  await on("2026-11-13", false);
+  expect(await chance()).toBe(before);
+  const ahead = await house.refused(setAbsent, { params, body: { absent: true, day: "2026-11-30" } });
+  expect(ahead).toMatchObject({ status: 422 });
+  expect(ahead.detail).toContain("still ahead");
 });

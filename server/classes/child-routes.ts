@@ -15,6 +15,7 @@ import {
 } from "#contract";
 import { isGiven, isRight, type KindId } from "#core/ledger";
 import { movedMost, type Skill } from "#core/mastery";
+import { missedOf } from "#core/order";
 import { findCorrespondence } from "#core/phonics";
 import { sameName } from "#core/roster";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
@@ -106,8 +107,13 @@ export function childRoutes({ serve }: Domain): void {
   });
 
   serve(setAbsent, async ({ params, body, school, now }) => {
-    const day = body.absent ? await school.settings.dayOf(now) : null;
-    if (!(await school.children.setAbsent(params.id, day))) throw notFound("child");
+    const today = await school.settings.dayOf(now);
+    const { absent, day = today } = body;
+    if (day > today)
+      throw unfit("That day is still ahead. Nothing was changed.", [
+        { field: "day", says: "Choose today, or a day before." },
+      ]);
+    if (!(await school.children.setAbsent(params.id, { day, absent, today }))) throw notFound("child");
     return mustChild(school, params.id);
   });
 
@@ -136,6 +142,7 @@ export function childRoutes({ serve }: Domain): void {
       child,
       checks,
       groups: groups.map(({ id, name }) => ({ id, name })),
+      away: await awayOf(school, child),
       leftOut: (await school.standings.leftOutOfChild(child.id)).map(({ answer, why }) => {
         const { id, day, markedBy } = answer;
         return { id, day, by: markedBy, why };
@@ -192,6 +199,7 @@ export function childRoutes({ serve }: Domain): void {
       checks: checks.map(({ id, kind, scope, items, startedAt, endedAt, belief }) => ({
         ...{ id, kind: kind as KindId, scope, items, startedAt, endedAt, belief },
       })),
+      awayOn: [...((await school.children.awayDays(child.id)).get(child.id) ?? [])],
       groups: versions.map(({ name, savedAt, targets, besides }) => ({ name, savedAt, targets, besides })),
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
@@ -225,4 +233,19 @@ function skillOf({ gpc, of = "reading" }: { readonly gpc: string; readonly of?: 
   if (of !== "blending" && !findCorrespondence(gpc))
     throw unfit("Write it as spelling=sound, for example ea=ee.", [{ field: "gpc", says: "This is no spelling." }]);
   return `${verbs[of]} ${gpc}`;
+}
+
+/** The days on which a child was away, the newest first, with what it was to be taught on them. */
+async function awayOf(school: School, child: { readonly id: string; readonly classId: string }) {
+  const days = (await school.children.awayDays(child.id)).get(child.id) ?? [];
+  if (days.length === 0) return [];
+  const { since } = (await school.taught.taughtByChild())(child.id, child.classId);
+  return [...days].reverse().map((day) => {
+    const things = [...missedOf(since, new Set([day]))];
+    return {
+      day,
+      gpcs: things.filter((thing) => findCorrespondence(thing)),
+      words: things.filter((thing) => !findCorrespondence(thing)),
+    };
+  });
 }

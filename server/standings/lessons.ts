@@ -1,5 +1,7 @@
 import { createHash } from "node:crypto";
 import { dayNumber, type Lessons, lessonsFrom, type PlainLessons } from "#core/mastery";
+import { missedOf } from "#core/order";
+import { awayDays } from "../classes/children.ts";
 import { type Taught, taughtByChild } from "../orders/taught.ts";
 import { heldByChild } from "../sessions/held.ts";
 import type { Inside } from "../store/scope.ts";
@@ -19,11 +21,14 @@ const days = new WeakMap<ReadonlyMap<string, string>, ReadonlyMap<string, number
 export async function lessonsIn(inside: Inside): Promise<(childId: string, classId: string) => LessonsOfChild> {
   const taughtTo = await taughtByChild(inside);
   const held = await heldByChild(inside);
+  const away = await awayDays(inside);
   return (childId, classId) => {
     const taught = taughtTo(childId, classId);
     const mine = held.get(childId);
-    const plain = { taughtOn: daysOf(taught.since), sessions: sessionsOf(mine?.sessions ?? noSessions) };
-    return { taught, plain, lessons: lessonsFrom(plain), key: `${keyOf(taught.since)} ${mine?.key ?? ""}` };
+    const missed = missedOf(taught.since, new Set(away.get(childId)));
+    const plain = { taughtOn: daysOf(taught.since), sessions: sessionsOf(mine?.sessions ?? noSessions), missed };
+    const key = [keyOf(taught.since), mine?.key ?? "", ...[...missed].sort()].join(" ");
+    return { taught, plain, lessons: lessonsFrom(plain), key };
   };
 }
 

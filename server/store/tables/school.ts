@@ -341,6 +341,8 @@ export const children = pgTable(
     letterSpacing: text("letter_spacing").$type<ChildLetters["letterSpacing"]>().notNull().default("usual"),
     /** The day for which the child was said to be absent last; any other day it is here. */
     absentOn: date("absent_on"),
+    /** All days on which it was away, in order. */
+    awayOn: date("away_on").array().notNull().default([]),
     /** Of what was said of the child; marks do not count. */
     version: version(),
     /** How many entries its log has: the number of the last one. */

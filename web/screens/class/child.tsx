@@ -19,6 +19,7 @@ import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { ChildPlace } from "./child-place.tsx";
 import { Confusions } from "./confusions.tsx";
+import { DaysAway } from "./days-away.tsx";
 import { NextOf } from "./next-best.tsx";
 import { Readings } from "./readings.tsx";
 
@@ -97,6 +98,7 @@ export function Screen() {
           </Panel>
           <NextOf classId={child.classId} whose={{ childId: child.id }} today={today} />
           <ChildPlace childId={child.id} className={one?.name ?? "its class"} school={school.data} />
+          <DaysAway childId={child.id} away={data.away} today={today} />
           <Panel title="Groups">
             {groups.length === 0 ? (
               <p className="text-soft">In no group now.</p>

@@ -45,6 +45,7 @@ function Look({ look: { id, name, className, cards } }: { look: SecondLook }) {
     [count("fading"), "fading"],
     [count("unsure"), "doubtful"],
     [count("slipped"), "slipped once"],
+    [count("away"), "taught while away"],
   ].flatMap(([number, word]) => (number === 0 ? [] : `${number} ${word}`));
   const search = new URLSearchParams([["child", id], ...cards.map(({ gpc }) => ["card", gpc])]);
   return (
