@@ -157,6 +157,12 @@ const ownSetups = [
   z.object({ kind: z.literal("write"), ...ofSetup, faces }),
   z.object({ kind: z.literal("find"), ...ofSetup, pool: z.array(gpc).readonly(), choices: z.number().int() }),
   z.object({
+    kind: z.literal("choose"),
+    ...ofSetup,
+    words: z.record(z.string(), item),
+    ways: z.record(z.string(), z.array(gpc).readonly()),
+  }),
+  z.object({
     kind: z.literal("paper"),
     ...ofSetup,
     sheet: z.record(z.string(), z.array(choice).readonly()),

@@ -37,6 +37,8 @@ export const face = z.discriminatedUnion("show", [
     item,
     choices: z.array(z.string().max(20)).max(9),
     look: z.literal("places").optional(),
+    /** The word that they are for: its letters before and after a gap. */
+    gapped: z.tuple([z.string().max(20), z.string().max(20)]).optional(),
   }),
   /** Tiles to lay into boxes or columns. `at` is where each lies, and `as` whether that is right, once it was looked at. */
   z.object({

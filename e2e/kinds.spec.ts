@@ -147,6 +147,55 @@ test.describe("on an upright tablet", () => {
     );
   });
 
+  test("choose: a word is said, the child taps which spelling belongs in its gap, and the map of writing hears it", async ({
+    page,
+    school,
+  }) => {
+    await marksAlone(school);
+    const { id, checks } = await sit(
+      school,
+      ["Hari S."],
+      [
+        part("choose", {
+          scope: "picked",
+          picked: ["ai=ai", "ay=ai", "a_e=ai", "ee=ee", "ea=ee"],
+          strategy: "inOrder",
+        }),
+      ],
+    );
+    const items = checks[0]?.items ?? [];
+    expect(items).toHaveLength(5);
+    await page.goto(`${school.base}/check/${id}`);
+    const choices = page.getByTestId("choices").getByRole("button");
+    const tapped: string[] = [];
+    for (const [at, item] of items.entries()) {
+      await expect(page.getByText(`${at + 1} of 5`, { exact: true })).toBeVisible();
+      const said = (await page.getByText(/^Say: /).textContent())?.replace(/^Say: | · $/g, "").trim() ?? "";
+      const right = (item.split("=")[0] ?? "").replace("_", "–");
+      const gapped = await page.getByTestId("gapped").innerText();
+      // The word without its spelling is what stands around the gap.
+      const [opening = "", closing = ""] = right.split("–");
+      const around = closing ? said.replace(new RegExp(`${opening}(.)${closing}$`), "$1") : said.replace(opening, "");
+      expect(gapped.replace(/\s/g, "")).toBe(around);
+      if (at === 0) await expectAccessible(page);
+      const all = await choices.allTextContents();
+      expect(all).toContain(right);
+      const pick = at === 1 ? (all.find((one) => one !== right) ?? "") : right;
+      await choices.filter({ hasText: new RegExp(`^${pick}$`) }).tap();
+      tapped.push(pick === right ? "right" : `wrong ${pick.replace("–", "_")}`);
+    }
+    await saved(page);
+    const log = await stored(school, id);
+    expect(log.map((entry) => (entry.outcome === "right" ? "right" : `${entry.outcome} ${entry.heard}`))).toEqual(
+      tapped,
+    );
+    const { childId = "" } = checks[0] ?? {};
+    const { pieces } = await school.get<{ pieces: { says: string }[] }>(
+      `/api/children/${childId}/evidence?of=spelling&gpc=${encodeURIComponent(items[1] ?? "")}`,
+    );
+    expect(pieces[0]?.says).toContain("another was chosen for a word");
+  });
+
   test("written words and a sheet: typed and tapped without a line, and kept", async ({ page, school, context }) => {
     await marksAlone(school);
     const { id } = await sit(

@@ -19,6 +19,7 @@ const all = {
   write: { name: "Hear and write", way: "heard", timed: false },
   dictation: { name: "Write words and a sentence", way: "heard", timed: false },
   find: { name: "Hear and find", way: "chosen", timed: true },
+  choose: { name: "Choose the spelling", way: "chosen", timed: false },
   listen: { name: "Listen, no letters", way: "heard", timed: false },
   names: { name: "Letter names", way: "seen", timed: true },
   paper: { name: "On paper, for a group", way: "chosen", timed: false },

@@ -68,6 +68,8 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
     }
     case "find":
       return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by: "choice" }];
+    case "choose":
+      return [{ form: "one", skill: `spell ${item}`, outcome: plainly(answer), by: "choice" }];
     case "write":
       return [{ form: "one", skill: `spell ${item}`, outcome: plainly(answer), by: "written" }];
     case "names":
@@ -97,7 +99,7 @@ export function isHeard({ kind, item }: Pick<GivenAnswer, "kind" | "item">): boo
   return kind !== "seek" && isKnown(kind, item);
 }
 
-const ofSpelling: ReadonlySet<string> = new Set(["card", "find", "write"]);
+const ofSpelling: ReadonlySet<string> = new Set(["card", "find", "choose", "write"]);
 
 function isKnown(kind: GivenAnswer["kind"], item: string): boolean {
   if (ofSpelling.has(kind)) return findCorrespondence(item) !== undefined;

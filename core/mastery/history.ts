@@ -94,6 +94,8 @@ function sayingOfBlending({ came }: Extract<Heard, { form: "word" }>["outcome"],
 function sayingOfOne(answer: GivenAnswer, verb: string): string {
   const heard = heardIn(answer);
   const inSession = answer.source.kind === "session" ? ", in a session" : "";
+  if (answer.kind === "choose")
+    return isRight(answer.outcome) ? "chosen for a word" : "another was chosen for a word";
   if (verb === "spell") return isRight(answer.outcome) ? "written" : `missed when it was written${inSession}`;
   if (answer.kind === "find") return isRight(answer.outcome) ? "found among others" : "missed among others";
   if (answer.source.kind === "judgement")

@@ -121,6 +121,11 @@ describe("what each kind of evidence does", () => {
   test("writing and reading are linked, and not the same", () => {
     const written = [answer(DAY, "right", "ai=ai", { kind: "write", ms: null } as never)];
     expect(stands(written, DAY, "spell ai=ai").chance - stands([], DAY, "spell ai=ai").chance).toBeGreaterThan(0.05);
+    // Chosen among several it says the same of writing, and less: it may be luck.
+    const chosen = [answer(DAY, "right", "ai=ai", { kind: "choose", ms: null } as never)];
+    const by = (answers: readonly GivenAnswer[]) => stands(answers, DAY, "spell ai=ai").chance;
+    expect(by(chosen)).toBeGreaterThan(by([]) + 0.02);
+    expect(by(chosen)).toBeLessThan(by(written));
     const read = stands([card(DAY, "none")], DAY, "spell ai=ai").chance;
     expect(read).toBeLessThan(stands([], DAY, "spell ai=ai").chance);
     const missed = [answer(DAY, "wrong", "train", { kind: "dictation", heard: "tran", ms: null } as never)];

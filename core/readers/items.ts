@@ -125,6 +125,10 @@ const reply: { readonly [K in KindId]?: (asked: Asked) => ItemReply } = {
     knows(asked.item, asked.reader, asked.from) && asked.from.share() > asked.reader.temper.mixes / 3
       ? said(asked.reader, asked.from, 900)
       : missed("find", asked),
+  choose: (asked) =>
+    knows(asked.item, asked.reader, asked.from)
+      ? { ...plain("right", 0), ms: null }
+      : { ...missed("choose", asked), ms: null },
   write: (asked) => {
     const { item, reader, from } = asked;
     if (!knows(item, reader, from)) return { ...missed("write", asked), ms: null };

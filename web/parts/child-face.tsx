@@ -95,17 +95,19 @@ function Choices({
   item,
   choices,
   look,
+  gapped,
   room,
   onDeed,
 }: {
   item: string;
   choices: readonly string[];
   look?: "places" | undefined;
+  gapped?: readonly [string, string] | undefined;
   room: Room;
   onDeed?: ((deed: FaceDeed) => void) | undefined;
 }) {
   const columns = choices.length <= 4 ? 2 : 3;
-  return (
+  const grid = (
     <ul
       data-testid="choices"
       aria-label="Choices"
@@ -125,5 +127,24 @@ function Choices({
         </li>
       ))}
     </ul>
+  );
+  if (gapped === undefined) return grid;
+  const [before, after] = gapped;
+  return (
+    <div className="flex w-full flex-col items-center gap-[4vh]">
+      <p
+        data-testid="gapped"
+        className={`font-child flex select-none items-end whitespace-pre leading-none text-ink ${room === "window" ? "text-[min(18vh,12vw)]" : "text-[min(11vh,10vw)]"}`}
+      >
+        {before}
+        <span
+          role="img"
+          aria-label="a gap"
+          className="mx-[0.06em] mb-[0.02em] inline-block h-[1em] w-[0.9em] border-ink border-b-[0.08em]"
+        />
+        {after}
+      </p>
+      {grid}
+    </div>
   );
 }

@@ -33,7 +33,7 @@ const pad: Pad = [
 ];
 
 /** A number that only the item decides, so that each card has its own order of choices. */
-function numberOf(text: string): number {
+export function numberOf(text: string): number {
   let sum = 0;
   for (const sign of text) sum = (Math.imul(sum, 31) + (sign.codePointAt(0) ?? 0)) | 0;
   return sum >>> 1;

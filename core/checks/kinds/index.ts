@@ -1,6 +1,7 @@
 import type { KindId } from "#core/ledger";
 import { type CommonSection, type CommonSetup, commonSection } from "../section.ts";
 import { card } from "./card.ts";
+import { choose } from "./choose.ts";
 import { dictation } from "./dictation.ts";
 import { exception } from "./exception.ts";
 import { find } from "./find.ts";
@@ -13,7 +14,7 @@ import { words } from "./words.ts";
 import { write } from "./write.ts";
 
 /** A new kind is one file and one line here, and one where marks learn its name (`core/ledger/kinds.ts`). */
-const each = { card, words, exception, write, dictation, find, listen, names, paper, seek };
+const each = { card, words, exception, write, dictation, find, choose, listen, names, paper, seek };
 
 type Each = typeof each;
 type Sections = { [K in KindId]: Each[K] extends KindOf<K, infer Part, never> ? Part : never };
@@ -70,6 +71,7 @@ export function asSheet(setup: Setup): SetupOf<"paper"> {
 }
 
 export { blocks } from "./blocks.ts";
+export { withGap } from "./choose.ts";
 export { isSentence, outcomeOfWriting } from "./dictation.ts";
 export type { AskedLetters, Faces } from "./faces.ts";
 export { choicesFor } from "./find.ts";

@@ -11,7 +11,13 @@ export type Face =
   | { readonly show: "text"; readonly text: string; readonly size: "letters" | "word" }
   /** A word of which one spelling is asked. */
   | { readonly show: "within"; readonly text: string; readonly letters: readonly AskedLetters[] }
-  | { readonly show: "choices"; readonly item: string; readonly choices: readonly string[] };
+  | {
+      readonly show: "choices";
+      readonly item: string;
+      readonly choices: readonly string[];
+      /** The word that they are for: its letters before and after a gap. */
+      readonly gapped?: readonly [string, string];
+    };
 
 /** What the adult reads beside the item. */
 export interface Prompt {

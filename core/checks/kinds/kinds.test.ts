@@ -1,8 +1,16 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { type GivenAnswer, heardIn, inCheck, type KindId, kindIds, type Outcome, takesHeard } from "#core/ledger";
-import { findCorrespondence, spellingsOfSound, splitGpc } from "#core/phonics";
-import { decodability, readLexicon, readMadeUp, readSentences, readWordItem, split } from "#core/words";
+import { findCorrespondence, showGrapheme, spellingsOfSound, splitGpc, withImplied } from "#core/phonics";
+import {
+  decodability,
+  readLexicon,
+  readMadeUp,
+  readSentences,
+  readWordItem,
+  split,
+  wordsSoundingLike,
+} from "#core/words";
 import {
   type Ask,
   asSheet,
@@ -16,9 +24,11 @@ import {
   planCheck,
   type Section,
   type Setup,
+  type SetupOf,
   sectionOf,
   taskOf,
   tasks,
+  withGap,
 } from "../index.ts";
 
 const read = (file: string) => readFileSync(`data/${file}`, "utf8");
@@ -126,6 +136,76 @@ describe("spelling cards", () => {
     expect(expects("nameKeywordSound")).toMatch(new RegExp(`S H, ${word}`));
     expect(kinds.card.tags({ ...defaultSettings, answerForm: "nameKeywordSound" })).toHaveLength(2);
     expect(kinds.card.tags(defaultSettings)).toEqual([]);
+  });
+});
+
+describe("choose the spelling", () => {
+  const vowels = [...taught, ..."ay=ai a_e=ai ea=ee oe=oa ow=oa".split(" ")];
+  const chosen = (change: object = {}) => {
+    const { items, setup } = plan("choose", { scope: "all", ...change } as never, { taught: vowels });
+    return { items, setup: setup as SetupOf<"choose"> };
+  };
+
+  test("asks what was taught with several ways, each in a word that has it, of which all else can be read", () => {
+    const { items, setup } = chosen();
+    expect(items).toEqual(expect.arrayContaining(["ai=ai", "ay=ai", "a_e=ai", "ee=ee", "ea=ee"]));
+    // There is one way of writing these.
+    expect(items.filter((gpc) => ["sh=sh", "igh=igh", "m=m"].includes(gpc))).toEqual([]);
+    const can = withImplied(vowels);
+    for (const item of items) {
+      const { units, text } = readWordItem(setup.words[item] ?? "");
+      expect(
+        units.filter(({ gpc }) => gpc === item),
+        item,
+      ).toHaveLength(1);
+      expect(
+        units.every(({ gpc, sound }) => sound === "" || can.has(gpc)),
+        text,
+      ).toBe(true);
+      // Heard alone it is that word and no other.
+      expect(wordsSoundingLike(text, lexicon), text).toEqual([]);
+      for (const way of setup.ways[item] ?? []) expect(splitGpc(way).sound).toBe(splitGpc(item).sound);
+    }
+  });
+
+  test("the word has one gap, also for a split spelling, which its shape does not give away", () => {
+    expect(withGap("r ai n", "ai=ai")).toEqual(["r", "n"]);
+    expect(withGap("l a_e t", "a_e=ai")).toEqual(["l", "t"]);
+    expect(withGap("d ay", "ay=ai")).toEqual(["d", ""]);
+    expect(withGap("sh a_e k", "sh=sh")).toEqual(["", "ake"]);
+    const { items, setup } = chosen();
+    for (const item of items) {
+      const [before, after] = withGap(setup.words[item] ?? "", item);
+      expect(before.length + after.length, item).toBeGreaterThan(0);
+    }
+  });
+
+  test("the choices are its taught ways, the right one once, in an order of the card; another one is told", () => {
+    const { items, setup } = chosen();
+    for (const item of items) {
+      const face = kinds.choose.face(item, setup, 5);
+      if (face.show !== "choices") throw new Error("no choices");
+      expect(
+        face.choices.filter((one) => one === showGrapheme(splitGpc(item).grapheme)),
+        item,
+      ).toHaveLength(1);
+      expect(face.choices.length).toBeGreaterThan(1);
+      expect(new Set(face.choices).size).toBe(face.choices.length);
+      expect(kinds.choose.face(item, setup, 5)).toEqual(face);
+      const text = readWordItem(setup.words[item] ?? "").text;
+      expect(kinds.choose.prompt(item, defaultSettings, setup)).toMatchObject({ say: text });
+    }
+    const text = readWordItem(setup.words["ai=ai"] ?? "").text;
+    expect(tell(answer("choose", "ai=ai", "wrong", { heard: "ay" }), setup)).toMatchObject({
+      says: [`Chose ay for “${text}”, not ai.`],
+      mixed: [{ asked: "ai", given: "ay", of: "spelling" }],
+    });
+  });
+
+  test("what is due comes to as many as are wanted; what was picked by hand needs another way picked beside it or taught", () => {
+    expect(chosen({ scope: "due", most: 3 }).items).toHaveLength(3);
+    expect(chosen({ scope: "picked", picked: ["igh=igh", "ai=ai"] }).items).toEqual(["ai=ai"]);
+    expect(chosen({ scope: "picked", picked: ["igh=igh", "ie=igh"] }).items).toEqual(["igh=igh", "ie=igh"]);
   });
 });
 

@@ -51,6 +51,7 @@ const likelyTitles: Partial<Record<keyof typeof kinds, string>> = {
   names: "Named instead",
   write: "Wrote instead",
   find: "Pointed to",
+  choose: "Chose",
   listen: "Said instead",
 };
 
@@ -360,7 +361,10 @@ const nothing: FaceBody = { show: "nothing" };
 
 /** A face as it goes over the wire: its choices are a list of their own. */
 function faceBody(face: Face): FaceBody {
-  if (face.show === "choices") return { ...face, choices: [...face.choices] };
+  if (face.show === "choices") {
+    const { gapped, ...plain } = face;
+    return { ...plain, choices: [...face.choices], ...(gapped ? { gapped: [...gapped] } : {}) };
+  }
   return face.show === "within" ? { ...face, letters: [...face.letters] } : face;
 }
 
