@@ -3,6 +3,7 @@ import * as leavers from "./care/leavers.ts";
 import * as known from "./checks/known.ts";
 import * as presets from "./checks/presets.ts";
 import * as checks from "./checks/repository.ts";
+import * as away from "./classes/away.ts";
 import * as children from "./classes/children.ts";
 import * as classes from "./classes/repository.ts";
 import * as years from "./classes/years.ts";
@@ -48,6 +49,7 @@ const repositories = {
   trail,
   settings,
   classes,
+  away,
   children,
   years,
   leavers,

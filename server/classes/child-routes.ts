@@ -113,7 +113,7 @@ export function childRoutes({ serve }: Domain): void {
       throw unfit("That day is still ahead. Nothing was changed.", [
         { field: "day", says: "Choose today, or a day before." },
       ]);
-    if (!(await school.children.setAbsent(params.id, { day, absent, today }))) throw notFound("child");
+    if (!(await school.away.say(params.id, { day, absent, today }))) throw notFound("child");
     return mustChild(school, params.id);
   });
 
@@ -199,7 +199,7 @@ export function childRoutes({ serve }: Domain): void {
       checks: checks.map(({ id, kind, scope, items, startedAt, endedAt, belief }) => ({
         ...{ id, kind: kind as KindId, scope, items, startedAt, endedAt, belief },
       })),
-      awayOn: [...((await school.children.awayDays(child.id)).get(child.id) ?? [])],
+      awayOn: [...((await school.away.days(child.id)).get(child.id) ?? [])],
       groups: versions.map(({ name, savedAt, targets, besides }) => ({ name, savedAt, targets, besides })),
       readings: await school.readings.ofChild(child.id),
       sessions: await school.sessions.ofChild(child.id),
@@ -237,7 +237,7 @@ function skillOf({ gpc, of = "reading" }: { readonly gpc: string; readonly of?: 
 
 /** The days on which a child was away, the newest first, with what it was to be taught on them. */
 async function awayOf(school: School, child: { readonly id: string; readonly classId: string }) {
-  const days = (await school.children.awayDays(child.id)).get(child.id) ?? [];
+  const days = (await school.away.days(child.id)).get(child.id) ?? [];
   if (days.length === 0) return [];
   const { since } = (await school.taught.taughtByChild())(child.id, child.classId);
   return [...days].reverse().map((day) => {

@@ -6,7 +6,7 @@ import { createAuthEndpoint } from "better-auth/api";
 import { setSessionCookie } from "better-auth/cookies";
 import { fromNodeHeaders } from "better-auth/node";
 import { twoFactor, username } from "better-auth/plugins";
-import { and, eq, inArray } from "drizzle-orm";
+import { and, eq, inArray, isNull, ne, not, or, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { z } from "zod";
 import { LEAST_PASSPHRASE, MOST_PASSPHRASE } from "#contract";
@@ -162,6 +162,9 @@ function authOf({ db, secret, origin }: AuthWanted) {
   });
 }
 
+/** A code of an app holds for its own half minute, the one before and the one after. */
+const CODE_HOLDS_S = 90;
+
 /** What the library refuses, as it names it. */
 const codeOf = (error: unknown): string =>
   String((error as { body?: { code?: unknown } } | undefined)?.body?.code ?? "");
@@ -198,6 +201,21 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
   const cookieName = context.authCookies.sessionToken.name;
   const known = new LRUCache<string, { readonly is: SignedIn | undefined }>({ max: MOST_KNOWN, ttl: KNOWN_S * 1000 });
   const cookiesOf = (headers: Headers): Cookies => headers.getSetCookie();
+  /** Takes a code as used; false for one that was used while it holds. Of two at the same moment one comes first. */
+  const isFirstUse = async (accountId: string, code: string) => {
+    const held = sql`${t.twoFactor.usedAt} > now() - make_interval(secs => ${CODE_HOLDS_S})`;
+    const used = await db
+      .update(t.twoFactor)
+      .set({ usedCode: code, usedAt: sql`now()` })
+      .where(
+        and(
+          eq(t.twoFactor.userId, accountId),
+          or(isNull(t.twoFactor.usedCode), ne(t.twoFactor.usedCode, code), not(held)),
+        ),
+      )
+      .returning({ id: t.twoFactor.id });
+    return used.length > 0;
+  };
   /** The cookie of a sign-in, undefined where there is none, so that nothing is asked. */
   const tokenIn = ({ cookie = "" }: IncomingHttpHeaders) =>
     cookie.includes(`${cookieName}=`)
@@ -277,7 +295,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
       return { second: "twoFactorRedirect" in (response ?? {}), cookies: cookiesOf(told) };
     },
     second: async (headers, code) => {
-      const { headers: told } = await refusing(
+      const { headers: told, response } = await refusing(
         auth.api.verifyTOTP({ body: { code }, headers: fromNodeHeaders(headers), returnHeaders: true }),
         () =>
           new HttpProblem(
@@ -286,7 +304,13 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
             "This is not the code that the app shows now, or the first step was too long ago. Type the next code, or begin again.",
           ),
       );
-      return cookiesOf(told);
+      if (await isFirstUse(response.user.id, code)) return cookiesOf(told);
+      await context.internalAdapter.deleteSession(response.token);
+      throw new HttpProblem(
+        401,
+        "Not signed in",
+        "This code was used already. Wait until the app shows another, and type that.",
+      );
     },
     hash: (code) => context.password.hash(code),
     verify: (hash, code) => context.password.verify({ hash, password: code }),

@@ -222,7 +222,16 @@ describe("people", () => {
     expect((await fresh.ask(contract.whoAsks, {})).me).toBeNull();
     expect((await fresh.send(contract.getSchool)).status).toBe(401);
     expect((await fresh.send(contract.signInSecond, { body: { code: "000000" } })).status).toBe(401);
-    await fresh.ask(contract.signInSecond, { body: { code: codeOf(secret) } });
+    const code = codeOf(secret);
+    await fresh.ask(contract.signInSecond, { body: { code } });
+    expect((await fresh.ask(contract.whoAsks, {})).me?.name).toBe(wanted.name);
+    // Whoever looked over a shoulder has the passphrase and the code: it opens nothing a second time.
+    const onlooker = browser();
+    await onlooker.ask(contract.signIn, { body: { name: wanted.name, passphrase: good, keep: true } });
+    const again = await onlooker.send(contract.signInSecond, { body: { code } });
+    expect([again.status, again.content.detail]).toEqual([401, expect.stringMatching(/used already/)]);
+    expect((await onlooker.ask(contract.whoAsks, {})).me).toBeNull();
+    expect((await onlooker.send(contract.getSchool)).status).toBe(401);
     expect((await fresh.ask(contract.whoAsks, {})).me?.name).toBe(wanted.name);
     await fresh.ask(contract.endSecondFactor, { body: { passphrase: good } });
     expect((await fresh.ask(contract.whoAsks, {})).me?.secondFactor).toBe(false);

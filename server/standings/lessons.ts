@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { dayNumber, type Lessons, lessonsFrom, type PlainLessons } from "#core/mastery";
 import { missedOf } from "#core/order";
-import { awayDays } from "../classes/children.ts";
+import { days as awayDays } from "../classes/away.ts";
 import { type Taught, taughtByChild } from "../orders/taught.ts";
 import { heldByChild } from "../sessions/held.ts";
 import type { Inside } from "../store/scope.ts";

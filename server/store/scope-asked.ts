@@ -114,12 +114,14 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
         }),
       taughtMarks: () => other.classes.taughtMarks(classId),
     },
+    away: {
+      say: () => other.away.say(childId, { day: today, absent: true, today }),
+      days: () => other.away.days(childId),
+    },
     children: {
       list: () => other.children.list(classId),
       find: () => other.children.find(childId),
       findMany: () => other.children.findMany([childId]),
-      setAbsent: () => other.children.setAbsent(childId, { day: today, absent: true, today }),
-      awayDays: () => other.children.awayDays(childId),
       nameTaken: () => other.children.nameTaken(classId, "Mine C."),
       insert: () => other.children.insert([{ id: childId, classId, name: "Theirs" }]),
       update: () => other.children.update(childId, 1, { note: "changed" }),

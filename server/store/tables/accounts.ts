@@ -92,6 +92,9 @@ export const twoFactor = accountsSchema.table(
     verified: boolean("verified"),
     failedVerificationCount: integer("failed"),
     lockedUntil: instant("locked_until"),
+    /** The code that was signed in with last, and when: it opens nothing a second time. */
+    usedCode: text("used_code"),
+    usedAt: instant("used_at"),
   },
   (table) => [index("second_factors_person").on(table.userId)],
 );
