@@ -231,6 +231,42 @@ export const invitePerson = {
   answer: z.object({ token: linkToken, endsAt: instant }),
 } as const satisfies Endpoint;
 
+/**
+ * Sends a link to a person, by the school's mail server; without one the letter lies in the outbox until the link is used or ends.
+ * Where it is sent nothing of it is kept. Sent again with the same id it goes out once more, and lies in the outbox once.
+ */
+export const mailInvitation = {
+  method: "POST",
+  path: "/api/people/:id/invitation/mail",
+  may: { by: "lead" },
+  trail: { did: "invited", about: "params.id" },
+  params: z.object({ id }),
+  body: z.object({ id, token: linkToken, to: z.email("This is no e-mail address.").max(200) }),
+  answer: z.object({ by: z.enum(["mail", "outbox"]) }),
+} as const satisfies Endpoint;
+
+/** The letters that no mail server sends, whose links still work: the newest first. */
+export const listOutbox = {
+  method: "GET",
+  path: "/api/outbox",
+  may: { by: "lead" },
+  answer: z.array(
+    z.object({
+      ...{ id, to: z.string(), name: z.string(), subject: z.string(), text: z.string() },
+      ...{ madeAt: instant, endsAt: instant },
+    }),
+  ),
+} as const satisfies Endpoint;
+
+/** Takes a letter out of the outbox; its link works on. Said again it changes nothing. */
+export const removeLetter = {
+  method: "DELETE",
+  path: "/api/outbox/:id",
+  may: { by: "lead" },
+  params: z.object({ id }),
+  answer: done,
+} as const satisfies Endpoint;
+
 /** Ends a link that was not used. Said again it changes nothing. */
 export const endInvitation = {
   method: "DELETE",

@@ -31,6 +31,7 @@ import { orderRoutes } from "./orders/routes.ts";
 import { deviceRoutes } from "./people/device-routes.ts";
 import { doorRoutes } from "./people/door-routes.ts";
 import type { Entrance } from "./people/entrance.ts";
+import { noPost, type Post } from "./people/post.ts";
 import { peopleRoutes } from "./people/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
 import { blockRoutes } from "./sessions/block-routes.ts";
@@ -51,6 +52,8 @@ export interface AppWanted {
   readonly house: House;
   readonly jobs: Jobs;
   readonly accounts: Domain["accounts"];
+  /** Where letters go; into the outbox where it is left out. */
+  readonly post?: Post;
   /** Who asks, and where links lead. */
   readonly entrance: Entrance;
   readonly network: Network;
@@ -102,7 +105,21 @@ const domains: readonly ((domain: Domain) => void)[] = [
 
 /** The whole Express application: API under `/api`, the built web application for every other address. */
 export function buildApp(wanted: AppWanted): Express {
-  const { signals, backup, house, jobs, accounts, entrance, network, openTries, shipped, now, log, web } = wanted;
+  const {
+    signals,
+    backup,
+    house,
+    jobs,
+    accounts,
+    post = noPost,
+    entrance,
+    network,
+    openTries,
+    shipped,
+    now,
+    log,
+    web,
+  } = wanted;
   const app = express();
   if (network.proxy) app.set("trust proxy", network.proxy);
   app.disable("x-powered-by");
@@ -126,6 +143,7 @@ export function buildApp(wanted: AppWanted): Express {
     jobs,
     shipped,
     accounts,
+    post,
     entrance,
     openTries,
     secureCookies: network.origin !== undefined,

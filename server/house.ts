@@ -26,7 +26,9 @@ import * as devices from "./people/devices.ts";
 import type { Entrance } from "./people/entrance.ts";
 import * as invitations from "./people/invitations.ts";
 import * as people from "./people/members.ts";
+import * as outbox from "./people/outbox.ts";
 import * as own from "./people/own.ts";
+import type { Post } from "./people/post.ts";
 import * as trail from "./people/trail.ts";
 import * as readings from "./readings/repository.ts";
 import * as planning from "./sessions/planning.ts";
@@ -45,6 +47,7 @@ const repositories = {
   people,
   own,
   invitations,
+  outbox,
   devices,
   trail,
   settings,
@@ -133,6 +136,8 @@ export interface Domain {
   readonly shipped: Shipped;
   /** Who can sign in, of the whole server. */
   readonly accounts: Accounts;
+  /** Where letters go. */
+  readonly post: Post;
   readonly entrance: Entrance;
   /** Whether cookies may only be sent under TLS. */
   readonly secureCookies: boolean;

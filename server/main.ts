@@ -19,6 +19,7 @@ import { openAccounts } from "./people/accounts.ts";
 import { schoolCommand } from "./people/command.ts";
 import { openDoor } from "./people/door.ts";
 import { openEntrance } from "./people/entrance.ts";
+import { postOf } from "./people/post.ts";
 import { CannotMake } from "./people/schools.ts";
 import { setUpAddresses } from "./people/set-up.ts";
 import { triesOn } from "./people/tries.ts";
@@ -54,6 +55,7 @@ async function tidy(school: School): Promise<void> {
     const day = await school.settings.dayOf(new Date(Date.now() - KEPT_ENDED_MS));
     await school.notes.forgetGone({ at: before, day });
     await school.years.forgetBefore(before);
+    await school.outbox.clear(new Date());
     const { keeping } = await school.settings.read();
     await school.trail.forgetOld(keeping.trailMonths, new Date());
   });
@@ -62,6 +64,7 @@ async function tidy(school: School): Promise<void> {
 /** Opens the database, serves, and closes both when asked to stop. */
 async function main(): Promise<void> {
   const network = networkOf(process.env);
+  const post = postOf(process.env);
   if (process.env.KEEN_FRESH === "1" && process.env.DATABASE_URL) {
     console.log("A PostgreSQL server is never emptied from here, so nothing was removed.");
   }
@@ -98,6 +101,7 @@ async function main(): Promise<void> {
     backup: backupOf(store),
     house,
     accounts,
+    post,
     entrance,
     network,
     openTries: triesOn(store),

@@ -13,6 +13,7 @@ import { jobTable } from "./jobs.ts";
 import { openAccounts } from "./people/accounts.ts";
 import { openDoor } from "./people/door.ts";
 import { openEntrance } from "./people/entrance.ts";
+import type { Post } from "./people/post.ts";
 import { listSchools } from "./people/schools.ts";
 import { triesOn } from "./people/tries.ts";
 import { readShipped, type Shipped } from "./shipped.ts";
@@ -57,6 +58,7 @@ export async function firstSchool(store: OpenStore): Promise<School> {
 export async function openTestHouse(
   from?: OpenStore,
   knows: (usual: Knows) => Knows = (usual) => usual,
+  post?: Post,
 ): Promise<TestHouse> {
   const shipped = shippedHere();
   const store = from ?? (await openTestStore());
@@ -75,6 +77,7 @@ export async function openTestHouse(
     house: all,
     jobs: jobsHere(jobTable, shipped),
     accounts,
+    ...(post ? { post } : {}),
     entrance: { ...entrance, ...knows(entrance) },
     network,
     openTries: triesOn(store),

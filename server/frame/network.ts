@@ -77,6 +77,11 @@ export function slugIn({ origin }: Network, host = ""): string | null {
   return local.exec(host)?.[1] ?? null;
 }
 
+/** The address under which it was asked, one of its own; beyond this machine there is TLS always. */
+export function originAsked({ headers: { host = "" } }: Pick<Request, "headers">): string {
+  return `${local.test(host) ? "http" : "https"}://${host}`;
+}
+
 /**
  * Answers to its own names only: a page elsewhere could point a name of its own here. A write must come from our own pages.
  */

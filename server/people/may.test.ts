@@ -131,6 +131,7 @@ function askingOf(name: string, one: OneOfEach): Asked {
       savedAt: at,
       savedBy: "D.",
     },
+    mailInvitation: { id: uuid(), token: "x".repeat(32), to: "someone@school.example" },
     setLeadsSecond: { version: 0, leadsNeedSecond: false },
     sayWordAge: { text: "mat", knownBy: 9 },
     savePicture: { text: "mat", image: PICTURE, madeBy: "Ms Harrow" },

@@ -12,16 +12,21 @@ import {
   endSecondFactor,
   invitePerson,
   listMyDevices,
+  listOutbox,
   listPeople,
+  mailInvitation,
   markDemo,
   readTrail,
+  removeLetter,
   removePerson,
   setLeadsSecond,
 } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import { mustAgree, mustBeSame } from "../frame/again.ts";
+import { originAsked } from "../frame/network.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+import { invitingLetter } from "./letters.ts";
 import type { MemberBody } from "./members.ts";
 import { refuseCommon } from "./passphrase.ts";
 
@@ -54,7 +59,7 @@ async function mustMember(school: School, id: string) {
 }
 
 /** The people of a school, what they do about their own signing in, and the trail. */
-export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
+export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void {
   const apart = { apart: true } as const;
   /** As whom the device has signed in. @throws HttpProblem 422 for whoever sits at the machine without */
   const signedInOf = async ({ headers }: Request) => {
@@ -149,6 +154,35 @@ export function peopleRoutes({ serve, accounts, entrance }: Domain): void {
   serve(invitePerson, async ({ params: { id }, school, now }) => {
     await mustMember(school, id);
     return school.invitations.invite(id, now);
+  });
+
+  serve(
+    mailInvitation,
+    async ({ params, body, school, actor, now, request }) => {
+      const member = await mustMember(school, params.id);
+      const found = await school.invitations.byToken(body.token);
+      if (found?.memberId !== member.id || found.usedAt !== null || found.endsAt <= now.toISOString())
+        throw unfit(
+          "This link does not work any more: it was used, has ended, or a newer one was made. Make a new one.",
+        );
+      const address = `${originAsked(request)}/invited/${body.token}`;
+      const { name: schoolName } = await school.settings.read();
+      const letter = { to: body.to, ...invitingLetter({ name: member.name, by: actor.name, schoolName, address }) };
+      if (post.sends) {
+        await post.send(letter);
+        return { by: "mail" as const };
+      }
+      await school.outbox.put({ ...letter, id: body.id, invitationId: found.id, madeAt: now.toISOString() });
+      return { by: "outbox" as const };
+    },
+    { apart: true },
+  );
+
+  serve(listOutbox, async ({ school, now }) => [...(await school.outbox.list(now))]);
+
+  serve(removeLetter, async ({ params, school }) => {
+    await school.outbox.remove(params.id);
+    return done;
   });
 
   serve(endInvitation, async ({ params: { id }, school }) => {

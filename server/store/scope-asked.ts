@@ -61,6 +61,16 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       ownersOf: () => other.own.ownersOf({ thing: "child", id: childId, now: new Date(mark.markedAt) }),
       notTheirs: () => other.own.notTheirs(actor, { thing: "child", ids: [childId], now: new Date(mark.markedAt) }),
     },
+    outbox: {
+      put: () =>
+        other.outbox.put({
+          ...{ id: yearId, invitationId: invitation.id, to: "a@b.example", subject: "S", text: "T" },
+          madeAt: mark.markedAt,
+        }),
+      list: () => other.outbox.list(new Date(mark.markedAt)),
+      remove: () => other.outbox.remove(yearId),
+      clear: () => other.outbox.clear(new Date(mark.markedAt)),
+    },
     invitations: {
       invite: () => other.invitations.invite(null, new Date(mark.markedAt)),
       endFor: () => other.invitations.endFor(memberId),

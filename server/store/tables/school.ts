@@ -155,6 +155,27 @@ export const invitations = pgTable(
   ],
 );
 
+/** Letters with a link that no mail server sends: a lead hands them over. They go with their invitation. */
+export const outbox = pgTable(
+  "outbox",
+  {
+    schoolId: schoolId(),
+    id: uuid("id").notNull(),
+    invitationId: uuid("invitation_id").notNull(),
+    to: text("to").notNull(),
+    subject: text("subject").notNull(),
+    /** The whole letter, with its link. */
+    text: text("text").notNull(),
+    madeAt: at("made_at").notNull(),
+  },
+  (table) => [
+    keyOf(table, table.id),
+    index("outbox_invitation").on(table.schoolId, table.invitationId),
+    belongs("outbox_invitation", table, table.invitationId, invitations).onDelete("cascade"),
+    ofSchool(),
+  ],
+);
+
 /** Devices of the school that several people use, each let in once by a lead. */
 export const devices = pgTable(
   "devices",

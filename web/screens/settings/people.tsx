@@ -20,6 +20,7 @@ import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { QrCode } from "#web/parts/qr.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import { LeadsSecond } from "./leads-second.tsx";
+import { Outbox, SendLink } from "./letter.tsx";
 import { OpenLinks } from "./open-links.tsx";
 import { PersonSheet } from "./person.tsx";
 import { SharedDevices } from "./shared-devices.tsx";
@@ -86,6 +87,7 @@ export function Screen() {
             />
           ))}
           <LeadsSecond needed={data.leadsNeedSecond} version={school.data?.version ?? 0} />
+          <Outbox />
           <SharedDevices />
           <OpenLinks />
         </div>
@@ -220,6 +222,7 @@ function LinkToHand({ of, token, endsAt }: { of: PersonView; token: string; ends
       >
         Copy the link
       </Button>
+      <SendLink of={of} token={token} />
       <p className="text-sm text-soft">
         It is shown here and nowhere else. Close this and make a new one when it is lost.
       </p>
