@@ -11,6 +11,20 @@ import { laidOver, type SentWords } from "./laid.ts";
 /** What a school says of single words, a row a word. */
 type OfWords = typeof t.splits | typeof t.wordAges | typeof t.pictures;
 
+/** Keeps one row a word: an older one of the same word gives way. Two who say something of words come one after the other. */
+async function keepIn<Table extends OfWords>(
+  inside: Inside,
+  table: Table,
+  said: Table["$inferInsert"] & { readonly key: string },
+): Promise<void> {
+  await inside.select({ id: t.schools.id }).from(t.schools).where(eq(t.schools.id, inside.schoolId)).for("update");
+  await inside.delete(table).where(eq(table.key, said.key));
+  await inside
+    .insert(table)
+    .values(said as never)
+    .onConflictDoUpdate({ target: [table.schoolId, table.id], set: said as never });
+}
+
 async function removeFrom(inside: Inside, table: OfWords, id: string): Promise<boolean> {
   const gone = await inside.delete(table).where(eq(table.id, id)).returning({ id: table.id });
   return gone.length === 1;
@@ -29,13 +43,9 @@ export async function list(inside: Inside): Promise<OwnSplit[]> {
   return inside.select(shown).from(t.splits).orderBy(asc(t.splits.key));
 }
 
-/** Keeps one split a word: an older one of the same word gives way. */
+/** Keeps a split of a word, in the place of an older one. */
 export async function put(inside: Inside, split: OwnSplit & { readonly key: string }): Promise<OwnSplit> {
-  await inside.delete(t.splits).where(eq(t.splits.key, split.key));
-  await inside
-    .insert(t.splits)
-    .values(split)
-    .onConflictDoUpdate({ target: [t.splits.schoolId, t.splits.id], set: split });
+  await keepIn(inside, t.splits, split);
   await changed(inside);
   const { id, text, units, reason, savedAt } = split;
   return { id, text, units, reason, savedAt };
@@ -60,13 +70,9 @@ export async function listAges(inside: Inside): Promise<OwnWordAge[]> {
   return inside.select(shownAge).from(t.wordAges).orderBy(asc(t.wordAges.key));
 }
 
-/** Keeps one age a word: an older one of the same word gives way. */
+/** Keeps the age of a word, in the place of an older one. */
 export async function putAge(inside: Inside, age: OwnWordAge & { readonly key: string }): Promise<OwnWordAge> {
-  await inside.delete(t.wordAges).where(eq(t.wordAges.key, age.key));
-  await inside
-    .insert(t.wordAges)
-    .values(age)
-    .onConflictDoUpdate({ target: [t.wordAges.schoolId, t.wordAges.id], set: age });
+  await keepIn(inside, t.wordAges, age);
   await changed(inside);
   const { id, text, knownBy, savedAt } = age;
   return { id, text, knownBy, savedAt };
@@ -97,16 +103,12 @@ export async function countPictures(inside: Inside, key: string): Promise<number
   return inside.$count(t.pictures, ne(t.pictures.key, key));
 }
 
-/** Keeps one picture a word: an older one of the same word gives way. */
+/** Keeps a picture of a word, in the place of an older one. */
 export async function putPicture(
   inside: Inside,
   picture: OwnPicture & { readonly key: string },
 ): Promise<OwnPicture> {
-  await inside.delete(t.pictures).where(eq(t.pictures.key, picture.key));
-  await inside
-    .insert(t.pictures)
-    .values(picture)
-    .onConflictDoUpdate({ target: [t.pictures.schoolId, t.pictures.id], set: picture });
+  await keepIn(inside, t.pictures, picture);
   const { key: _, ...kept } = picture;
   return kept;
 }

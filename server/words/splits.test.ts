@@ -46,6 +46,20 @@ test("two people who split one word leave one split, the later one", async () =>
   expect((await school.words.read()).lexicon.find("read").map((word) => word.units[1]?.sound)).toEqual(["e", "ee"]);
 });
 
+test("many who say something of one word in the same moment leave one of it, and none fails", async () => {
+  const savedAt = "2026-11-20T09:00:00.000Z";
+  const many = Array.from({ length: 8 }, () => uuid());
+  const splits = many.map((id) => ({ ...row("lead", ["l=l", "ea=ee", "d=d"]), id }));
+  await Promise.all(splits.map((split) => school.words.put(split)));
+  expect((await school.words.list()).filter(({ text }) => text === "lead")).toHaveLength(1);
+  await Promise.all(many.map((id) => school.words.putAge({ id, key: "barge", text: "barge", knownBy: 9, savedAt })));
+  const left = (await school.words.listAges()).filter(({ text }) => text === "barge");
+  expect(left).toHaveLength(1);
+  for (const { id } of left) await school.words.removeAge(id);
+  for (const { id } of await school.words.list())
+    if (many.includes(id as (typeof many)[number])) await school.words.remove(id);
+});
+
 test("own ages lie over the words as well, here and on another thread, and go again", async () => {
   const before = await school.words.read();
   const knownBy = (lexicon: typeof before.lexicon) =>
