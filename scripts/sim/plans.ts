@@ -111,14 +111,14 @@ function pastOf(on: SchoolDay, childIds: readonly string[]): BlockPast[] {
 }
 
 /** Plays a class through 24 sessions and four weeks without, and once more through 48, by each planner. */
-export function playPlans(world: World, seed: number): PlanLine[] {
+export function playPlans(world: World, seed: number, children = CHILDREN): PlanLine[] {
   return planners.map((planner) => {
     const order = shippedOrders()[seed % shippedOrders().length] as ReturnType<typeof shippedOrders>[number];
     let [known, places] = [0, 0];
     const play = (sessionWeeks: number, lookAfter: readonly number[]) =>
       playTerm({
         ...{ memory: world.memory, assumptions: world.assumptions, order, lexicon: shippedLexicon() },
-        ...{ reached: 17, children: CHILDREN, seed: seed * 1000 + 500, weeks: Math.max(...lookAfter), lookAfter },
+        ...{ reached: 17, children, seed: seed * 1000 + 500, weeks: Math.max(...lookAfter), lookAfter },
         sessionWeeks,
         ...(planner === "a spelling a day" ? { choose: chooser("what it opens", seed) } : blocks(planner, seed)),
         onSession: (chance) => {

@@ -218,13 +218,22 @@ describe("a sitting", () => {
   });
   test("every kind can be begun, marked and seen", async () => {
     for (const kind of kindIds) {
-      const { id, checks } = await begin(house, [ben], [part(kind, { scope: "all", most: 4 })]);
+      // Of what was taught there, nothing is written in two ways.
+      const all = { scope: kind === "choose" ? "picked" : "all", most: 4, picked: ["c=k", "k=k", "ck=k"] } as const;
+      const { id, checks } = await begin(house, [ben], [part(kind, all)]);
       const one = checks[0] as CheckView;
       if (kind === "exception" && !one) continue;
       await markAll(house, one, () => ({ outcome: "none" }));
       const seen = (await sitting(id)).checks[0] as CheckView;
       expect(seen.answers, kind).toHaveLength(seen.items.length);
     }
+  });
+  test("a kind that needs more than what was taught says so", async () => {
+    const [name, startedAt] = ["Look", "2026-11-20T08:30:00.000Z"];
+    const children = [{ childId: ben, seed: 1, checkIds: [uuid()] }];
+    const sections = [part("choose", { scope: "all" })];
+    const refused = await house.refused(startSitting, { body: { id: uuid(), name, sections, children, startedAt } });
+    expect([refused.status, refused.detail]).toEqual([422, expect.stringContaining("two ways of writing")]);
   });
   test("on paper all have the same items, and neighbours another order of choices", async () => {
     const { checks } = await begin(house, [ada, ben], [part("paper", { scope: "all", most: 4 })]);

@@ -178,7 +178,7 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
       }
       if (checks.length === 0)
         throw unfit(
-          "There is nothing to ask: nothing of this has been taught, or all of it is secure. Choose another set.",
+          `There is nothing to ask: ${whyNone(sections) ?? "nothing of this has been taught, or all of it is secure"}. Choose another set.`,
         );
       return school.together(async () => {
         await school.checks.insertSitting({ id, name, startedAt }, checks);
@@ -209,4 +209,9 @@ export function sittingRoutes({ serve, jobs }: Domain): void {
     },
     inSlices,
   );
+}
+
+/** Why a plan of one part has nothing to ask, where its kind needs more than that it was taught. */
+function whyNone([only, ...others]: readonly SectionBody[]): string | undefined {
+  return only && others.length === 0 ? kinds[only.kind].none : undefined;
 }

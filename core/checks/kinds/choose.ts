@@ -75,6 +75,7 @@ export const choose: Kind<"choose", unknown, ChooseSetup> = {
   begins: { most: 12 },
   keeps: (drawn) => ({ words: drawn?.faces?.inWord ?? {}, ways: drawn?.faces?.also ?? {} }),
   picks: "spellings",
+  none: "no sound was taught with two ways of writing it, in words that can be read",
   way: "cards",
   seconds: 8,
   order: "shuffled",

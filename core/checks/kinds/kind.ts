@@ -155,6 +155,8 @@ export interface KindOf<Id, Part, MadeWith> {
   readonly seconds: number;
   /** What can be picked by hand for it. */
   readonly picks: "spellings" | "words" | "letters" | null;
+  /** Why there may be nothing to ask of what was taught, where more is needed than that it was; goes on from *nothing to ask:*. */
+  readonly none?: string;
   /** How right answers with effort are called; "slow" when left out. */
   readonly effort?: string;
   /** The items sorted by what they ask, to be counted by it; of one that is of no pile nothing is counted. */
