@@ -8,7 +8,7 @@ test("an invitation is sent: without a mail server the letter waits in the outbo
   await page.getByRole("button", { name: "Add a person" }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByLabel("Name").fill("Miss Aldous");
-  await sheet.getByLabel("Role").selectOption({ label: "teacher" });
+  await sheet.getByLabel("Role").selectOption({ label: "Teacher" });
   await sheet.getByRole("button", { name: "Add" }).click();
   const invite = async (to: string) => {
     await page.getByRole("button", { name: /^(Invite|New link): Miss Aldous$/ }).click();
