@@ -224,7 +224,7 @@ function LinkToHand({ of, token, endsAt }: { of: PersonView; token: string; ends
       </Button>
       <SendLink of={of} token={token} />
       <p className="text-sm text-soft">
-        It is shown here and nowhere else. Close this and make a new one when it is lost.
+        It is shown here alone, and stands in a letter that is sent. Make a new one when it is lost.
       </p>
     </div>
   );
