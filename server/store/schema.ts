@@ -4,3 +4,4 @@ export * from "./tables/evidence.ts";
 export * from "./tables/school.ts";
 export * from "./tables/teaching.ts";
 export * from "./tables/week.ts";
+export * from "./tables/words.ts";

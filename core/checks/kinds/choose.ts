@@ -16,6 +16,7 @@ interface ChooseSetup {
 const MOST_WAYS = 6;
 /** Words looked at for one spelling, the commonest first. */
 const MOST_WORDS = 40;
+
 const pad: Pad = [
   { outcome: "right", name: "Right at once" },
   { outcome: "slow", name: "Right, slow", hint: "or put right" },
