@@ -2,4 +2,5 @@
 export * from "./accents.ts";
 export * from "./confusions.ts";
 export * from "./correspondences.ts";
+export * from "./own-units.ts";
 export * from "./sounds.ts";

@@ -45,14 +45,20 @@ export function findSound(key: string): Sound | undefined {
   return byKey.get(key);
 }
 
-/** `ai` → `/eɪ/`. An unknown key comes back between slashes as it is. */
-export function ipa(key: string): string {
-  return `/${byKey.get(key)?.ipa ?? key}/`;
+/** Each sound of a key in turn, put together: a unit of a school's own has several, `ng+k`. An unknown one stays as it is. */
+function together(key: string, shows: (sound: Sound) => string): string {
+  const all = key.split("+").map((one) => byKey.get(one));
+  return all.every((one) => one !== undefined) ? all.map((one) => shows(one as Sound)).join("") : key;
 }
 
-/** `ai` → `ay`: the sound in the plain letters an adult would jot down. */
+/** `ai` → `/eɪ/`, `ng+k` → `/ŋk/`. An unknown key comes back between slashes as it is. */
+export function ipa(key: string): string {
+  return `/${together(key, (sound) => sound.ipa)}/`;
+}
+
+/** `ai` → `ay`, `s+t` → `st`: the sound in the plain letters an adult would jot down. */
 export function plainSound(key: string): string {
-  return byKey.get(key)?.plain ?? key;
+  return together(key, (sound) => sound.plain);
 }
 
 /** The weak vowel. It has no card: it is heard in words only. */

@@ -70,7 +70,7 @@ export function withOwnAges(lexicon: Lexicon, own: readonly OwnAge[]): Lexicon {
   function* each() {
     for (const word of lexicon.each()) yield age(word);
   }
-  return lexiconOf(each, (asked) => lexicon.find(asked).map(age));
+  return lexiconOf(each, (asked) => lexicon.find(asked).map(age), lexicon.ownUnits);
 }
 
 const narrowed = new WeakMap<Lexicon, Map<KnownBy, Lexicon>>();

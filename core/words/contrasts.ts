@@ -1,8 +1,17 @@
-import { findCorrespondence, type Gpc, likelyConfusions, soundsOfGrapheme, spellingsOfSound } from "#core/phonics";
+import {
+  asIn,
+  findCorrespondence,
+  type Gpc,
+  likelyConfusions,
+  showGrapheme,
+  soundsOfGrapheme,
+  spellingsOfSound,
+} from "#core/phonics";
 import { changeBetween } from "./chains.ts";
 import { type Dice, dice, shuffled } from "./chance.ts";
 import { type FindWanted, findWords } from "./find.ts";
 import type { Word } from "./lexicon.ts";
+import { holds } from "./own-units.ts";
 import type { Unit } from "./units.ts";
 
 /** Words of one spelling, to be sorted against the others. */
@@ -120,7 +129,7 @@ export function fourChoices(wanted: FindWanted & { readonly count: number }): re
       const key = pattern(word, at);
       byPattern.set(key, [...(byPattern.get(key) ?? []), word]);
     });
-  const spoken = target ? all.filter((word) => word.units.some((unit) => unit.gpc === target)) : all;
+  const spoken = target ? all.filter((word) => holds(word.units, target)) : all;
   const items: FourChoice[] = [];
   for (const word of mixedEarly(spoken, random)) {
     if (items.length === count) break;
@@ -170,5 +179,5 @@ function sounding(word: Word, spoken: Word, at: number): boolean {
 /** The spelling of a correspondence with its sound in plain words, for a heading: `ea as in leaf`. */
 export function headingOf(gpc: Gpc): string {
   const entry = findCorrespondence(gpc);
-  return entry ? `${entry.grapheme.replace("_", "–")} as in ${entry.keyword}` : gpc;
+  return entry ? `${showGrapheme(entry.grapheme)}${asIn(gpc)}` : gpc;
 }

@@ -1,5 +1,6 @@
 import { type Accent, type Gpc, withImplied } from "#core/phonics";
 import { keyOf, type Lexicon } from "./lexicon.ts";
+import { laidOn, ownUnitsIn, unread } from "./own-units.ts";
 import { countSyllables } from "./shape.ts";
 import { type Source, split, type WordSplit } from "./split.ts";
 import type { Unit } from "./units.ts";
@@ -133,13 +134,18 @@ function judge(
   const readable = readableTo(known, teaching);
   const judged = split(word, { lexicon, accent }).map((reading) => ({
     reading,
-    unexpected: reading.units.flatMap((unit, at) => (readable.has(unit.gpc) ? [] : [at])),
+    unexpected: unread(
+      reading.units.map((unit) => unit.gpc),
+      readable,
+    ),
   }));
   const guessed = judged[0]?.reading.source === "rules";
   const best = (guessed ? undefined : judged.find((one) => one.unexpected.length === 0)) ?? judged[0];
   const reading = best?.reading ?? (split("", { lexicon })[0] as WordSplit);
   const unexpected = best?.unexpected ?? [];
-  const practises = [...new Set(reading.units.map((unit) => unit.gpc).filter((gpc) => teaching.has(gpc)))];
+  const gpcs = reading.units.map((unit) => unit.gpc);
+  const units = laidOn(gpcs, ownUnitsIn(teaching)).map(({ gpc }) => gpc);
+  const practises = [...new Set([...gpcs.filter((gpc) => teaching.has(gpc)), ...units])];
   return { verdict: verdictOf(), reading, unexpected, practises, source: reading.source };
 
   function verdictOf(): Verdict {

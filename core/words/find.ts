@@ -1,5 +1,6 @@
-import { type Gpc, withImplied } from "#core/phonics";
+import { type Gpc, isOwnUnit, partsOf, withImplied } from "#core/phonics";
 import { knownBys, type Lexicon, type Word } from "./lexicon.ts";
+import { ownUnitsIn, placesIn } from "./own-units.ts";
 import { countSyllables, shapeOf, syllableStarts } from "./shape.ts";
 import type { Unit } from "./units.ts";
 
@@ -84,10 +85,13 @@ function indexOf(lexicon: Lexicon): Index {
 
 /** Where in the word the correspondence stands first; undefined when the word does not have it. */
 export function placeOf(units: readonly Unit[], gpc: Gpc): Place | undefined {
-  const at = units.findIndex((unit) => unit.gpc === gpc);
-  if (at < 0) return undefined;
+  const [at] = placesIn(
+    units.map((unit) => unit.gpc),
+    gpc,
+  );
+  if (at === undefined) return undefined;
   if (at === 0) return "start";
-  return at === units.length - 1 ? "end" : "middle";
+  return at + partsOf(gpc).length === units.length ? "end" : "middle";
 }
 
 /**
@@ -100,12 +104,14 @@ export function findWords(wanted: FindWanted): readonly Word[] {
   const wished = target === undefined ? contrast : [target, ...contrast];
   const codes = wished.map((gpc) => index.codeOf.get(gpc) ?? -1);
   const readable = new Uint8Array(index.codeOf.size);
-  for (const gpc of withImplied([...known, ...wished])) readable[index.codeOf.get(gpc) ?? -1] = 1;
+  const reads = withImplied([...known, ...wished]);
+  for (const gpc of reads) readable[index.codeOf.get(gpc) ?? -1] = 1;
   const avoidWords = new Set<string>();
   for (const text of avoid) {
     if (text.includes("=")) readable[index.codeOf.get(text) ?? -1] = 0;
     else avoidWords.add(text.toLowerCase());
   }
+  const ofOwnUnits = ownUnitSearch(index, { reads, wished, avoid });
   const { codes: all, begins } = index;
   const found: { facts: Facts; has: number; rank: number }[] = [];
   let state = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) >>> 0;
@@ -114,7 +120,11 @@ export function findWords(wanted: FindWanted): readonly Word[] {
     const to = begins[at + 1] ?? 0;
     let has = -1;
     let fits = true;
-    for (let i = from; i < to && fits; i++) {
+    if (ofOwnUnits) {
+      has = ofOwnUnits(from, to, readable);
+      fits = has !== UNFIT;
+    }
+    for (let i = from; i < to && fits && !ofOwnUnits; i++) {
       const code = all[i] ?? 0;
       if (readable[code] !== 1) fits = false;
       else if (codes.length > 0) {
@@ -133,6 +143,38 @@ export function findWords(wanted: FindWanted): readonly Word[] {
   const easiest = turns || wanted.count === undefined ? found : lowest(found, wanted.count);
   easiest.sort((one, other) => one.rank - other.rank);
   return inTurn(easiest, wished, wanted).map((one) => one.facts.word);
+}
+
+const UNFIT = -2;
+
+/**
+ * What a search asks of a word where units of a school's own are known, wished for or to be avoided: which wish it fulfils, -1 for
+ * none, `UNFIT` for a word that cannot be read, or has two wishes. Undefined where there are none.
+ */
+function ownUnitSearch(
+  { codes: all, codeOf }: Index,
+  of: { readonly reads: ReadonlySet<Gpc>; readonly wished: readonly Gpc[]; readonly avoid: readonly string[] },
+): ((from: number, to: number, readable: Uint8Array) => number) | undefined {
+  const sequence = (gpc: Gpc) => partsOf(gpc).map((part) => codeOf.get(part) ?? -1);
+  const units = ownUnitsIn(of.reads).map(sequence);
+  const avoided = of.avoid.filter((text) => text.includes("=")).map(sequence);
+  if (units.length === 0 && !of.avoid.some(isOwnUnit)) return undefined;
+  const wishes = of.wished.map(sequence);
+  const placesOf = (codes: readonly number[], from: number, to: number) => {
+    const found: number[] = [];
+    for (let at = from; at + codes.length <= to; at++)
+      if (codes.every((code, place) => all[at + place] === code)) found.push(at);
+    return found;
+  };
+  return (from, to, readable) => {
+    if (avoided.some((codes) => placesOf(codes, from, to).length > 0)) return UNFIT;
+    const covered = new Set<number>();
+    for (const codes of units)
+      for (const at of placesOf(codes, from, to)) for (const place of codes.keys()) covered.add(at + place);
+    for (let at = from; at < to; at++) if (readable[all[at] ?? 0] !== 1 && !covered.has(at)) return UNFIT;
+    const fulfilled = wishes.flatMap((codes, which) => (placesOf(codes, from, to).length > 0 ? [which] : []));
+    return fulfilled.length > 1 ? UNFIT : (fulfilled[0] ?? -1);
+  };
 }
 
 const shapes = new WeakMap<Word, string>();

@@ -16,6 +16,7 @@ export * from "./lexicon.ts";
 export * from "./made-up.ts";
 export * from "./meanings.ts";
 export * from "./notation.ts";
+export * from "./own-units.ts";
 export * from "./pictures.ts";
 export * from "./rules.ts";
 export * from "./sentences.ts";

@@ -33,6 +33,8 @@ export interface Lexicon {
   readonly find: (text: string) => readonly Word[];
   /** The words one after the other, read as they are asked for. */
   readonly each: () => Iterable<Word>;
+  /** Units of the school's own that lie over the splits of its words, `n+k=ng+k`. */
+  readonly ownUnits: readonly Gpc[];
 }
 
 const CURLY = /[’‘ʼ]/;
@@ -126,7 +128,7 @@ export function toLexicon(all: readonly Word[]): Lexicon {
       words.push(word);
     }
   }
-  return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [], each: () => words };
+  return { words, find: (asked) => byKey.get(keyOf(asked)) ?? [], each: () => words, ownUnits: [] };
 }
 
 /**
@@ -226,11 +228,11 @@ export function withOwnSplits(lexicon: Lexicon, own: readonly Word[]): Lexicon {
     for (const word of lexicon.each()) yield find(word.text)[0] ?? word;
     for (const key of added) yield find(key)[0] as Word;
   }
-  return lexiconOf(each, find);
+  return lexiconOf(each, find, lexicon.ownUnits);
 }
 
 /** A lexicon that reads its words as they are asked for. @param each the commonest reading of each word; `find` all of one */
-export function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon {
+export function lexiconOf(each: Lexicon["each"], find: Lexicon["find"], ownUnits: Lexicon["ownUnits"] = []): Lexicon {
   let all: readonly Word[] | undefined;
   return {
     get words() {
@@ -239,6 +241,7 @@ export function lexiconOf(each: Lexicon["each"], find: Lexicon["find"]): Lexicon
     },
     find,
     each,
+    ownUnits,
   };
 }
 
@@ -247,5 +250,5 @@ export function sliceOf(lexicon: Lexicon, fits: (word: Word) => boolean): Lexico
   function* each() {
     for (const word of lexicon.each()) if (fits(word)) yield word;
   }
-  return lexiconOf(each, lexicon.find);
+  return lexiconOf(each, lexicon.find, lexicon.ownUnits);
 }

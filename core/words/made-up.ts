@@ -1,6 +1,7 @@
 import { type Gpc, withImplied } from "#core/phonics";
 import { dice, shuffled } from "./chance.ts";
 import { readEntry } from "./lexicon.ts";
+import { holds, unread } from "./own-units.ts";
 import { shapeOf, syllableStarts } from "./shape.ts";
 import { spellOut, type Unit, unitOf } from "./units.ts";
 
@@ -155,8 +156,11 @@ export function findMadeUp({
     (word) =>
       !not.has(word.text) &&
       (shape === undefined || (typeof shape === "string" ? shape === word.shape : shape.includes(word.shape))) &&
-      (target === undefined || word.units.some((unit) => unit.gpc === target)) &&
-      word.units.every((unit) => readable.has(unit.gpc)),
+      (target === undefined || holds(word.units, target)) &&
+      unread(
+        word.units.map((unit) => unit.gpc),
+        readable,
+      ).length === 0,
   );
   return shuffled(fitting, dice(seed))
     .sort((one, other) => Math.max(3, one.units.length) - Math.max(3, other.units.length))

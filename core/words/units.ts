@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, splitGpc } from "#core/phonics";
+import { findCorrespondence, type Gpc, joinLetters, splitGpc } from "#core/phonics";
 
 /** One sound of a word with the letters that spell it. */
 export interface Unit {
@@ -36,14 +36,7 @@ export function bathUnit(gpc: Gpc): Unit {
 
 /** The letters of the units in writing order: a split digraph's e comes after the unit it closes over. */
 export function spellOut(units: readonly Unit[]): string {
-  let text = "";
-  let closing = "";
-  for (const { grapheme } of units) {
-    const split = grapheme.length > 2 && grapheme.charAt(1) === "_";
-    text += (split ? grapheme.charAt(0) : grapheme) + closing;
-    closing = split ? grapheme.slice(2) : "";
-  }
-  return text + closing;
+  return joinLetters(units.map(({ grapheme }) => grapheme));
 }
 
 /**
