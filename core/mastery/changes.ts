@@ -1,7 +1,8 @@
 import type { GivenAnswer } from "#core/ledger";
+import { isOwnUnit } from "#core/phonics";
 import { chanceOn } from "./follow.ts";
 import { heardFrom } from "./heard.ts";
-import type { HeardWanted } from "./hearing.ts";
+import { type HeardWanted, spellingsOf } from "./hearing.ts";
 import type { Known } from "./known.ts";
 import { readSkill, type Skill } from "./skills.ts";
 import { type SaidBy, type State, standingOn } from "./standing.ts";
@@ -27,10 +28,15 @@ export function skillsIn(answers: readonly GivenAnswer[], words: HeardWanted): R
   const found = new Set<Skill>();
   for (const answer of answers)
     for (const heard of heardFrom(answer, words)) {
-      if (heard.form === "one") found.add(heard.skill);
-      else for (const skill of heard.skills) found.add(skill);
+      for (const skill of spellingsOf(heard)) found.add(skill);
     }
   return found;
+}
+
+/** A unit of the school's own lies over words of those too who are not taught it, and says nothing of them. */
+function isUntaughtUnit(skill: Skill, { lessons }: SaidBy): boolean {
+  const { thing } = readSkill(skill);
+  return isOwnUnit(thing) && lessons.taughtOn(thing) === undefined;
 }
 
 /**
@@ -51,7 +57,7 @@ export function changesBetween(
   };
   const moved = ({ before, after }: Change) => Math.abs(after.chance - before.chance);
   return [...skills]
-    .filter((skill) => !["hear", "name"].includes(readSkill(skill).verb))
+    .filter((skill) => !["hear", "name"].includes(readSkill(skill).verb) && !isUntaughtUnit(skill, by))
     .map((skill): Change => {
       const [before, after] = [stood(without, skill), stood(known, skill)];
       return {

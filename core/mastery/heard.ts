@@ -2,8 +2,9 @@ import { type GivenAnswer, heardIn, isRight, isRightAtOnce } from "#core/ledger"
 import { findCorrespondence } from "#core/phonics";
 import { failedUnits, isWordItem, Kept, readWordItem, shapeOf, syllableStarts, type Unit } from "#core/words";
 import { writtenHeard } from "./heard-writing.ts";
-import type { Heard, HeardWanted } from "./hearing.ts";
-import type { Skill } from "./skills.ts";
+import type { Heard, HeardWanted, Over } from "./hearing.ts";
+import { overOf } from "./over.ts";
+import { type Skill, skillsOfParts } from "./skills.ts";
 
 const MOST_WORDS = 20_000;
 
@@ -37,6 +38,7 @@ interface Laid {
   /** By lexicon: which units failed when a word was said as something. */
   readonly failed: Kept<string, readonly number[]>;
   readonly band: Kept<string, number>;
+  readonly over: Kept<string, readonly Over[]>;
   readonly written: Kept<string, readonly Heard[]>;
 }
 const laid = new WeakMap<object, Laid>();
@@ -46,6 +48,7 @@ function laidBy({ lexicon }: HeardWanted): Laid {
   const fresh = {
     failed: new Kept<string, readonly number[]>(MOST_WORDS),
     band: new Kept<string, number>(MOST_WORDS),
+    over: new Kept<string, readonly Over[]>(MOST_WORDS),
     written: new Kept<string, readonly Heard[]>(MOST_WORDS),
   };
   laid.set(lexicon, fresh);
@@ -64,14 +67,14 @@ export function heardFrom(answer: GivenAnswer, wanted: HeardWanted): readonly He
     case "card": {
       const { kind: source } = answer.source;
       const by = source === "session" || source === "judgement" ? source : "card";
-      return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by }];
+      return [spelling("say", answer, by)];
     }
     case "find":
-      return [{ form: "one", skill: `say ${item}`, outcome: plainly(answer), by: "choice" }];
+      return [spelling("say", answer, "choice")];
     case "choose":
-      return [{ form: "one", skill: `spell ${item}`, outcome: plainly(answer), by: "choice" }];
+      return [spelling("spell", answer, "choice")];
     case "write":
-      return [{ form: "one", skill: `spell ${item}`, outcome: plainly(answer), by: "written" }];
+      return [spelling("spell", answer, "written")];
     case "names":
       return [{ form: "one", skill: `name ${item}`, outcome: plainly(answer), by: "card" }];
     case "listen":
@@ -113,16 +116,34 @@ function plainly({ outcome }: GivenAnswer): "right" | "slow" | "wrong" | "otherW
   return isRight(outcome) ? "slow" : "wrong";
 }
 
+type HeardOne = Extract<Heard, { form: "one" }>;
+
+function spelling(verb: "say" | "spell", answer: GivenAnswer, by: HeardOne["by"]): HeardOne {
+  const { item } = answer;
+  const parts = skillsOfParts(verb, item);
+  const one: HeardOne = { form: "one", skill: `${verb} ${item}`, outcome: plainly(answer), by };
+  return parts.length > 0 ? { ...one, parts } : one;
+}
+
 function word(answer: GivenAnswer, where: "alone" | "text" | "choice", wanted: HeardWanted): Heard {
   const { skills, blend, madeUp, text } = partsOf(answer.item);
   const { lexicon } = wanted;
+  const over = laidBy(wanted).over.of(answer.item, () => overWord(answer.item, lexicon));
   const band = madeUp ? 0 : laidBy(wanted).band.of(text, () => lexicon.find(text)[0]?.band ?? 5);
-  const about = { form: "word", skills, blend: where === "choice" ? null : blend, band, where } as const;
+  const its = { skills, ...(over.length > 0 ? { over } : {}) };
+  const about = { form: "word", ...its, blend: where === "choice" ? null : blend, band, where } as const;
   const { outcome } = answer;
   if (outcome === "sounded" || outcome === "slow" || outcome === "blend")
     return { ...about, outcome: { came: outcome } };
   if (isRight(outcome)) return { ...about, outcome: { came: "right" } };
   return { ...about, outcome: { came: "failed", failed: failedIn(answer, wanted) } };
+}
+
+/** The units of the school's own over a word that was read. */
+function overWord(item: string, lexicon: HeardWanted["lexicon"]): readonly Over[] {
+  if (lexicon.ownUnits.length === 0) return [];
+  const { units, at } = partsOf(item);
+  return overOf("say", units, at, lexicon);
 }
 
 /** Places in the word's skills that failed. */

@@ -1,5 +1,5 @@
 import { type GivenAnswer, heardIn, isRight } from "#core/ledger";
-import { plainSound } from "#core/phonics";
+import { plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { readWordItem, showSaid } from "#core/words";
 import { inOrder } from "./days.ts";
 import { type Chance, chanceOn, type FollowWanted, opened, take } from "./follow.ts";
@@ -36,7 +36,14 @@ export function historyOf(answers: readonly GivenAnswer[], skill: Skill, wanted:
 }
 
 function speaksOf(heard: Heard, skill: Skill): boolean {
-  return heard.form === "one" ? heard.skill === skill : heard.skills.includes(skill) || heard.blend === skill;
+  if (heard.form === "one") return heard.skill === skill || (heard.parts?.includes(skill) ?? false);
+  return placesOf(heard, skill).length > 0 || heard.blend === skill;
+}
+
+/** Where in a word a skill stands, among the word's skills; a unit of the school's own at each of its parts. */
+function placesOf(heard: Extract<Heard, { form: "word" }>, skill: Skill): readonly number[] {
+  const at = heard.skills.indexOf(skill);
+  return at >= 0 ? [at] : (heard.over?.find((one) => one.skill === skill)?.of ?? []);
 }
 
 /** The pieces of evidence that moved the chance most, by logits, the newest first. */
@@ -57,7 +64,10 @@ const plainly: Partial<Record<GivenAnswer["outcome"], string>> = {
 
 /** What an answer was for a skill, in a few words. */
 function sayingOf(answer: GivenAnswer, heard: Heard, skill: Skill): string {
-  if (heard.form === "one") return sayingOfOne(answer, readSkill(skill).verb);
+  if (heard.form === "one") {
+    const says = sayingOfOne(answer, readSkill(skill).verb);
+    return heard.skill === skill ? says : `${says}, in “${showGrapheme(splitGpc(answer.item).grapheme)}”`;
+  }
   const text = answer.kind === "dictation" ? answer.item : readWordItem(answer.item).text;
   const said = heardIn(answer);
   const as = said === null ? "" : `, ${heard.where === "written" ? "written" : "read as"} “${showSaid(said)}”`;
@@ -76,7 +86,7 @@ function sayingOf(answer: GivenAnswer, heard: Heard, skill: Skill): string {
     case "failed": {
       const { failed } = heard.outcome;
       if (failed.length === 0) return `${where} went wrong, and no one noted where${as}`;
-      return failed.includes(heard.skills.indexOf(skill))
+      return placesOf(heard, skill).some((at) => failed.includes(at))
         ? `went wrong in ${where}${as}`
         : `right in ${where}, where something else went wrong`;
     }

@@ -2,7 +2,7 @@ import { type Belief, type Curve, meanChance, updated } from "./gaussian.ts";
 import type { Heard } from "./hearing.ts";
 import { type Foreseen, foresee, type Lessons, type Mind, type Trace } from "./mind.ts";
 import type { Parameters } from "./parameters.ts";
-import type { Skill, Trait } from "./skills.ts";
+import { readSkill, type Skill, type Trait } from "./skills.ts";
 
 /** The least variance of what is special about a skill: it is never settled for good. */
 const LEAST = 0.05;
@@ -29,10 +29,20 @@ interface Learned {
   readonly weight: number;
   /** Null where it failed and no one knows whether this was why. */
   readonly right: boolean | null;
+  readonly passes?: boolean;
 }
 
-/** Takes what was seen of one skill on a day into the mind: part of the surprise goes to each thing that it hangs on. */
-function learn(mind: Open, seen: Foreseen, day: number, { likelihood, weight, right }: Learned, { p }: By): void {
+/**
+ * Takes what was seen of one skill on a day into the mind: part of the surprise goes to each thing that it hangs on, unless that
+ * was told already by what else the same answer spoke of (`passes`).
+ */
+function learn(
+  mind: Open,
+  seen: Foreseen,
+  day: number,
+  { likelihood, weight, right, passes = true }: Learned,
+  { p }: By,
+): void {
   const { skill, origin, trace } = seen;
   const after = updated(seen, likelihood, weight);
   const shift = after.mean - seen.mean;
@@ -40,6 +50,7 @@ function learn(mind: Open, seen: Foreseen, day: number, { likelihood, weight, ri
   const share = (slope: number, { variance }: Belief) => (slope * variance) / seen.variance;
   const shrink = after.variance - seen.variance;
   const told = (belief: Belief, slope: number): Belief => {
+    if (!passes) return belief;
     const gain = share(slope, belief);
     return { mean: belief.mean + gain * shift, variance: Math.max(belief.variance + gain ** 2 * shrink, 1e-3) };
   };
@@ -184,7 +195,7 @@ const nothingOwn = (day: number, { p }: By): Trace => ({
   ...{ answers: 0, misses: 0, days: 0 },
 });
 
-function listenToOne(mind: Open, { skill, outcome, by: way }: HeardOne, { day, weight }: When, by: By): void {
+function listenToOne(mind: Open, { skill, outcome, by: way, parts }: HeardOne, { day, weight }: When, by: By): void {
   const { p } = by;
   const right = throughOf(way, p);
   const slowness = slownessOf(mind, p);
@@ -200,12 +211,30 @@ function listenToOne(mind: Open, { skill, outcome, by: way }: HeardOne, { day, w
   // Another right spelling shows that the sound was heard; whether this one would have come is hardly told.
   const counts = outcome === "otherWay" ? weight * OTHER_WAY : weight;
   learn(mind, foresee(mind, skill, day, by), day, { likelihood, weight: counts, right: isRight }, by);
+  if (parts) listenToParts(mind, { parts, isRight, through: right }, { day, weight: counts * p.partWeight }, by);
   if (timed && isRight) {
     mind.right++;
     if (outcome === "slow") mind.slow++;
   }
 }
 const OTHER_WAY = 0.3;
+
+/** What an answer to a unit of the school's own says of its parts: right, of each of them; wrong, of those that were least sure. */
+function listenToParts(
+  mind: Open,
+  of: { readonly parts: readonly Skill[]; readonly isRight: boolean; readonly through: Through },
+  { day, weight }: When,
+  by: By,
+): void {
+  const seen = of.parts.map((skill) => foresee(mind, skill, day, by));
+  const chances = seen.map(meanChance);
+  const all = chances.reduce((product, chance) => product * chance, 1);
+  for (const [at, one] of seen.entries()) {
+    const right = came(of.through, all / (chances[at] as number));
+    const likelihood = of.isRight ? right : not(right);
+    learn(mind, one, day, { likelihood, weight, right: of.isRight ? true : null, passes: false }, by);
+  }
+}
 
 /** By how likely a word comes right for another reason than its units: as a whole, by the sentence, by pointing. */
 function otherwise({ band, where }: HeardWord, p: Parameters): number {
@@ -226,10 +255,19 @@ function listenToWord(mind: Open, heard: HeardWord, { day, weight }: When, by: B
   const all = chances.reduce((product, chance) => product * chance, blends);
   const other = otherwise(heard, p);
   const slowness = slownessOf(mind, p);
+  // Units of the school's own lie over the words of those who are taught them, and of no one else.
+  const over = (heard.over ?? [])
+    .filter(({ skill }) => by.lessons.taughtOn(readSkill(skill).thing) !== undefined)
+    .map(({ skill, of }) => ({ of, seen: foresee(mind, skill, day, by) }));
   for (const [at, seen] of units.entries()) {
     const rest = all / (chances[at] as number);
-    const told = ofUnit(at, outcome, { unit, rest, other, slowness });
+    const told = ofUnit([at], outcome, { unit, rest, other, slowness });
     learn(mind, seen, day, { ...told, weight }, by);
+  }
+  for (const { of, seen } of over) {
+    const rest = of.reduce((left, at) => left / (chances[at] as number), all);
+    const told = ofUnit(of, outcome, { unit, rest, other, slowness });
+    learn(mind, seen, day, { ...told, weight, passes: false }, by);
   }
   if (!blending) return;
   const rest = all / blends;
@@ -247,9 +285,9 @@ interface InWord {
   readonly slowness: Slowness;
 }
 
-/** What a word's outcome says of one of its units. */
+/** What a word's outcome says of one of its units, or of several that are taught as one. */
 function ofUnit(
-  at: number,
+  places: readonly number[],
   outcome: HeardWord["outcome"],
   { unit, rest, other, slowness }: InWord,
 ): Omit<Learned, "weight"> {
@@ -263,7 +301,7 @@ function ofUnit(
       return { likelihood: came(unit), right: true };
     case "failed":
       if (outcome.failed.length === 0) return { likelihood: not(came(unit, rest, other)), right: null };
-      return outcome.failed.includes(at)
+      return places.some((at) => (outcome.failed as readonly number[]).includes(at))
         ? { likelihood: not(came(unit)), right: false }
         : { likelihood: came(unit), right: true };
   }

@@ -36,6 +36,11 @@ const described = {
     means:
       "share of what is special about the single letter that its double has, or the first sound of a spelling its second",
   },
+  partWeight: {
+    value: 0.5,
+    range: [0, 1],
+    means: "share of an answer to a unit of the school's own that speaks of its parts as well",
+  },
   halfLife: {
     value: 239,
     range: [10, 600],

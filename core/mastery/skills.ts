@@ -1,4 +1,4 @@
-import { type Gpc, spellingsOfSound, splitGpc, usualGpc } from "#core/phonics";
+import { type Gpc, isOwnUnit, partsOf, spellingsOfSound, splitGpc, usualGpc } from "#core/phonics";
 import type { Parameters } from "./parameters.ts";
 
 /**
@@ -20,6 +20,11 @@ export function readSkill(skill: string): { readonly verb: Verb; readonly thing:
 export const traits = ["ability", "fading", "spelling", "blending"] as const;
 export type Trait = (typeof traits)[number];
 
+/** The skill for each part of a unit of the school's own; none where the thing is none. */
+export function skillsOfParts(verb: Verb, thing: string): readonly Skill[] {
+  return isOwnUnit(thing) ? [...new Set(partsOf(thing))].map((part): Skill => `${verb} ${part}`) : [];
+}
+
 /** How a skill begins: its mean, the traits and the skill that it leans on, and what it has of its own. */
 export interface Origin {
   readonly verb: Verb;
@@ -30,16 +35,22 @@ export interface Origin {
   readonly kin: { readonly skill: Skill; readonly share: number } | null;
 }
 
-/** How much harder than the easiest a spelling is, in logits, by its letters and its place among those of its sound. */
+/** How much harder than the easiest a spelling is, in logits, by its letters and its place among those of its sound; a unit of the school's own as its hardest part. */
 function hardnessOf(gpc: Gpc, p: Parameters): number {
+  if (isOwnUnit(gpc)) return hardnessOf(hardestPart(gpc, p), p);
   const { grapheme, sound } = splitGpc(gpc);
   const letters = Math.min(4, grapheme.replace("_", "").length) - 1;
   const place = spellingsOfSound(sound).findIndex((one) => one.gpc === gpc);
   return p.letters * letters + p.laterSpelling * Math.min(4, place < 0 ? 4 : place);
 }
 
-/** The one it is learned from: a double from its single letter, another sound of a spelling from its first. */
-function kinOf(gpc: Gpc): Gpc | null {
+function hardestPart(gpc: Gpc, p: Parameters): Gpc {
+  return partsOf(gpc).reduce((one, other) => (hardnessOf(other, p) > hardnessOf(one, p) ? other : one));
+}
+
+/** The one it is learned from: a double from its single letter, another sound of a spelling from its first, a unit of the school's own from its hardest part. */
+function kinOf(gpc: Gpc, p: Parameters): Gpc | null {
+  if (isOwnUnit(gpc)) return hardestPart(gpc, p);
   const { grapheme, sound } = splitGpc(gpc);
   if (/^(.)\1$/.test(grapheme)) return `${grapheme.charAt(0)}=${sound}`;
   const usual = usualGpc(grapheme);
@@ -69,7 +80,7 @@ function beginningOf(skill: Skill, p: Parameters): Origin {
 function leaningOf(verb: Verb, thing: string, p: Parameters): Omit<Origin, "verb" | "thing"> {
   switch (verb) {
     case "say": {
-      const kin = kinOf(thing);
+      const kin = kinOf(thing, p);
       return {
         mean: p.start - hardnessOf(thing, p),
         own: p.ownSpread ** 2,

@@ -3,7 +3,7 @@ import type { Gpc } from "#core/phonics";
 import { dayNumber, inOrder } from "../days.ts";
 import { type FollowWanted, follow } from "../follow.ts";
 import { heardFrom } from "../heard.ts";
-import type { HeardWanted } from "../hearing.ts";
+import { type HeardWanted, spellingsOf } from "../hearing.ts";
 import type { By } from "../listen.ts";
 import { lessonsFrom, type Mind, type PlainLessons } from "../mind.ts";
 import { type OwnValues, parametersWith } from "../own-values.ts";
@@ -159,7 +159,7 @@ export function readSince(
           found.set(answer.item, { words: 0, texts: new Set(), since: answer.day });
         continue;
       }
-      for (const skill of heard.skills) {
+      for (const skill of spellingsOf(heard)) {
         const gpc = skill.slice("say ".length);
         if (!skill.startsWith("say ") || !asked.has(gpc)) continue;
         const one = found.get(gpc) ?? { words: 0, texts: new Set<string>(), since: answer.day };
