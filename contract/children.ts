@@ -1,7 +1,21 @@
 import { z } from "zod";
 import { answer, kindId } from "./answers.ts";
 import { seekFrom } from "./checks.ts";
-import { byId, count, day, done, gpc, id, instant, letters, line, needFamily, note, onto } from "./common.ts";
+import {
+  byId,
+  count,
+  day,
+  done,
+  gpc,
+  id,
+  instant,
+  LONGEST_GPC,
+  letters,
+  line,
+  needFamily,
+  note,
+  onto,
+} from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 import { readingView } from "./readings.ts";
 import { mapsOf } from "./views.ts";
@@ -174,7 +188,7 @@ export const evidence = {
   trail: { did: "child-seen", about: "params.id" },
   params: byId,
   /** `gpc` is the shape of words where it is about blending. */
-  query: z.object({ gpc: line(20), of: z.enum(mapsOf).optional() }),
+  query: z.object({ gpc: line(LONGEST_GPC), of: z.enum(mapsOf).optional() }),
   answer: z.object({
     state: z.string(),
     why: z.string(),

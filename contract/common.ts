@@ -26,8 +26,19 @@ export const instant = z.iso
 export const count = z.number().int().min(0).max(2_147_483_647);
 /** Of what a save was made from, as last read; 0 for what is new. A change made elsewhere meanwhile is not written over. */
 export const onto = count.describe("the version that a save was made from");
-/** A correspondence, `ea=ee`. Whether it is known is for `core` to say. */
-export const gpc = z.string().regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
+/** One correspondence, `ea=ee`: a unit of a word. Whether it is known is for `core` to say. */
+export const oneGpc = z
+  .string()
+  .regex(/^[a-z]{1,5}(_e)?=[a-z]{1,6}$/, "Write it as spelling=sound, for example ea=ee.");
+/** A correspondence, or a unit of the school's own of two to four of them: `ea=ee`, `n+k=ng+k`. Whether it is known is for `core` to say. */
+export const gpc = z
+  .string()
+  .regex(
+    /^[a-z]{1,5}(_e)?(\+[a-z]{1,5}(_e)?){0,3}=[a-z]{1,6}(\+[a-z]{1,6}){0,3}$/,
+    "Write it as spelling=sound, for example ea=ee.",
+  );
+/** Room for the longest unit of a school's own. */
+export const LONGEST_GPC = 64;
 /** What a group works on that is no spelling: needs that one lesson takes up together (`contrast sound b/d`, `exception words`). */
 export const needFamily = line(80).refine(isNeedFamily, "A group cannot work on this. Choose it from the list.");
 

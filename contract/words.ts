@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { knownBys } from "#core/words";
-import { byId, done, gpc, id, instant, line, note, onto, settingsSaved } from "./common.ts";
+import { byId, done, gpc, id, instant, line, note, oneGpc, onto, settingsSaved } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
 
 /** What ships for the word engine: the lexicon and the made-up words as text in their notation, and our sentences. */
@@ -29,7 +29,7 @@ const split = z.object({
   /** The word as it is written. */
   text: line(40),
   /** Its units left to right, as spelling=sound. */
-  units: z.array(gpc).min(1).max(40),
+  units: z.array(oneGpc).min(1).max(40),
   /** Why the school reads it so; may be empty. */
   reason: note(200),
 });

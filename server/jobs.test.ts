@@ -30,7 +30,7 @@ function dealt(children: number, own: Dealt["words"]["own"] = []): Dealt {
     { ...sectionOf("paper", { scope: "recent" }), picked: [] },
   ] as unknown as Dealt["sections"];
   return {
-    words: { version: `${own.length}`, own, ages: [] },
+    words: { version: `${own.length}`, own, ages: [], units: [] },
     settings: defaultSettings,
     sections,
     children: Array.from({ length: children }, (_, at) => ({ seed: at + 1, from: [from, from, from] })),
@@ -39,7 +39,7 @@ function dealt(children: number, own: Dealt["words"]["own"] = []): Dealt {
 }
 
 const toFill = {
-  words: { version: "0", own: [], ages: [] },
+  words: { version: "0", own: [], ages: [], units: [] },
   common: {
     known: taught.filter((gpc) => gpc !== "g=g"),
     wholes: ["the"],
@@ -102,7 +102,7 @@ describe("jobs on threads of their own", () => {
     const usual = await read(toFill.words);
     const [word = ""] = usual;
     // Taken for one spelling that no one was taught, the word is none of this group's any more.
-    const ours = await read({ version: "own", own: [{ text: word, units: [`${word}=igh`] }], ages: [] });
+    const ours = await read({ version: "own", own: [{ text: word, units: [`${word}=igh`] }], ages: [], units: [] });
     expect(usual.length).toBeGreaterThan(4);
     expect(ours).not.toContain(word);
     expect(ours.length).toBeGreaterThan(4);

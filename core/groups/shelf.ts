@@ -1,5 +1,5 @@
 import type { Gpc } from "#core/phonics";
-import { keyOf, type Lexicon, wordsOf } from "#core/words";
+import { asTaught, keyOf, type Lexicon, wordsOf } from "#core/words";
 import { chanceOf, gain } from "./worth.ts";
 
 /** A text as worth looks at it: each word once, with how often it stands there and its units as numbers of `gpcs`. */
@@ -22,7 +22,8 @@ export function shelfText(id: string, text: string, lexicon: Lexicon): ShelfText
   for (const { text: word } of wordsOf(text)) counts.set(keyOf(word), (counts.get(keyOf(word)) ?? 0) + 1);
   const numbers = new Map<Gpc, number>();
   const words = [...counts].map(([key, times]) => {
-    const gpcs = (lexicon.find(key)[0]?.units ?? []).flatMap(({ gpc, sound }) => (sound === "" ? [] : [gpc]));
+    const units = (lexicon.find(key)[0]?.units ?? []).flatMap(({ gpc, sound }) => (sound === "" ? [] : [gpc]));
+    const gpcs = asTaught(units, lexicon.ownUnits);
     for (const gpc of gpcs) if (!numbers.has(gpc)) numbers.set(gpc, numbers.size);
     return { key, times, units: Uint16Array.from(gpcs, (gpc) => numbers.get(gpc) as number) };
   });

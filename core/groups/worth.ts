@@ -1,5 +1,5 @@
-import { type Gpc, withImplied } from "#core/phonics";
-import type { Lexicon, Word } from "#core/words";
+import { type Gpc, isOwnUnit, partsOf, withImplied } from "#core/phonics";
+import { asTaught, type Lexicon, type Word } from "#core/words";
 
 /** How much one word of a band weighs, 1 the commonest; rarer ones than the third band weigh nothing. */
 const WEIGHTS: readonly number[] = [0, 1, 0.6, 0.25];
@@ -20,11 +20,16 @@ export interface CommonWords {
   readonly having: readonly (readonly number[])[];
 }
 
-const kept = new WeakMap<Lexicon, CommonWords>();
+const kept = new WeakMap<Lexicon, Map<string, CommonWords>>();
 
-/** The common words of a lexicon, each spelling of a word in its first reading. */
-export function commonWords(lexicon: Lexicon): CommonWords {
-  const known = kept.get(lexicon);
+/**
+ * The common words of a lexicon, each spelling of a word in its first reading; what a school teaches as one counts as one.
+ * @param own units of the school's own that these children are taught; all of them where this is left out
+ */
+export function commonWords(lexicon: Lexicon, own: readonly Gpc[] = lexicon.ownUnits): CommonWords {
+  const byUnits = kept.get(lexicon) ?? new Map<string, CommonWords>();
+  kept.set(lexicon, byUnits);
+  const known = byUnits.get(own.join(" "));
   if (known) return known;
   const seen = new Set<string>();
   const words = lexicon.words.filter(({ text, band }) => {
@@ -33,22 +38,30 @@ export function commonWords(lexicon: Lexicon): CommonWords {
     return true;
   });
   const numbers = new Map<Gpc, number>();
-  const units = words.map((word) =>
-    Uint16Array.from(
-      word.units.filter(({ sound }) => sound !== ""),
-      ({ gpc }) => {
-        const number = numbers.get(gpc) ?? numbers.size;
-        numbers.set(gpc, number);
-        return number;
-      },
-    ),
-  );
+  const units = words.map((word) => {
+    const its = word.units.flatMap(({ gpc, sound }) => (sound === "" ? [] : [gpc]));
+    return Uint16Array.from(asTaught(its, own), (gpc) => {
+      const number = numbers.get(gpc) ?? numbers.size;
+      numbers.set(gpc, number);
+      return number;
+    });
+  });
   const weights = Float64Array.from(words, ({ band }) => WEIGHTS[band] ?? 0);
   const having = Array.from({ length: numbers.size }, (): number[] => []);
   for (const [at, its] of units.entries()) for (const unit of new Set(its)) having[unit]?.push(at);
   const made = { words, weights, units, gpcs: [...numbers.keys()], having };
-  kept.set(lexicon, made);
+  byUnits.set(own.join(" "), made);
   return made;
+}
+
+/** Of the units of a school's own those of which a child has a chance: those that it is taught, or was asked. */
+export function ownUnitsAmong(
+  { ownUnits }: Pick<Lexicon, "ownUnits">,
+  chances: Iterable<readonly [Gpc, number]>,
+): readonly Gpc[] {
+  if (ownUnits.length === 0) return ownUnits;
+  const its = new Set([...chances].map(([gpc]) => gpc));
+  return ownUnits.filter((unit) => its.has(unit));
 }
 
 /** What a child would be able to read with each spelling, that it cannot read without it. */
@@ -115,11 +128,20 @@ export function gain(units: Uint16Array, chance: Float64Array, weight: number, t
   return all;
 }
 
-/** The chance of any spelling, from those that are known: what follows from what is read counts as known, the rest as untaught. */
+/**
+ * The chance of any spelling, from those that are known: what follows from what is read counts as known, the rest as untaught. A unit
+ * of the school's own is read as one, or by its parts.
+ */
 export function chanceOf(chances: ReadonlyMap<Gpc, number>): (gpc: Gpc) => number {
   const reads = new Set([...chances].flatMap(([gpc, chance]) => (chance >= 0.5 ? [gpc] : [])));
   const implied = withImplied(reads);
-  return (gpc) => Math.max(LEAST_CHANCE, chances.get(gpc) ?? (implied.has(gpc) ? AS_GOOD_AS_KNOWN : UNTAUGHT));
+  const ofOne = (gpc: Gpc) =>
+    Math.max(LEAST_CHANCE, chances.get(gpc) ?? (implied.has(gpc) ? AS_GOOD_AS_KNOWN : UNTAUGHT));
+  return (gpc) => {
+    if (!isOwnUnit(gpc)) return ofOne(gpc);
+    const byParts = partsOf(gpc).reduce((product, part) => product * ofOne(part), 1);
+    return Math.max(LEAST_CHANCE, chances.get(gpc) ?? 0, byParts);
+  };
 }
 
 /** Words that are no good examples beside a child's name. */

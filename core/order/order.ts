@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, usualGpc } from "#core/phonics";
+import { findCorrespondence, type Gpc, isOwnUnit, readGpc, usualGpc } from "#core/phonics";
 
 /** One step of a teaching order: a few correspondences, and words taught before all their units are. */
 export interface Step {
@@ -73,8 +73,9 @@ function gpcsIn(text: string, row: string): Gpc[] {
     .split(" ")
     .filter(Boolean)
     .map((piece) => {
-      const gpc = piece.includes("=") ? piece : usualGpc(piece);
-      if (gpc === undefined || !findCorrespondence(gpc)) throw new Error(`"${piece}" in "${row}" is not known`);
+      const unit = isOwnUnit(piece) ? readGpc(piece) : undefined;
+      const gpc = unit ? unit.ok && unit.entry.gpc : piece.includes("=") ? piece : usualGpc(piece);
+      if (!gpc || !findCorrespondence(gpc)) throw new Error(`"${piece}" in "${row}" is not known`);
       return gpc;
     });
 }

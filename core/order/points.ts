@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, showGrapheme, soundsOfGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence, type Gpc, isOwnUnit, showGrapheme, soundsOfGrapheme, splitGpc } from "#core/phonics";
 import type { OrderContent } from "./order.ts";
 
 /** What a teacher teaches as one thing: a name, and the correspondences that go with it. Each of them keeps its own evidence. */
@@ -114,7 +114,8 @@ export function pointsOf(order: OrderContent): readonly Point[] {
   for (const rule of rules) {
     const families = new Map<string, Gpc[]>();
     for (const gpc of all) {
-      const family = taken.has(gpc) ? undefined : rule.family(gpc);
+      // What a school teaches as one is a point already.
+      const family = taken.has(gpc) || isOwnUnit(gpc) ? undefined : rule.family(gpc);
       if (family !== undefined) families.set(family, [...(families.get(family) ?? []), gpc]);
     }
     for (const members of families.values())

@@ -1,10 +1,16 @@
-import { findCorrespondence, type Gpc, soundsOfGrapheme } from "./correspondences.ts";
+import { findCorrespondence, type Gpc, soundsOfGrapheme, splitGpc } from "./correspondences.ts";
+import { isOwnUnit, partsOf } from "./own-units.ts";
 import { isVowel } from "./sounds.ts";
 
-export type ConfusionKind = "looks alike" | "sounds alike" | "another sound of the spelling" | "first letter only";
+export type ConfusionKind =
+  | "looks alike"
+  | "sounds alike"
+  | "another sound of the spelling"
+  | "first letter only"
+  | "a part left out";
 
 export interface Confusion {
-  /** The sound the child may say instead, a key of `sounds`. */
+  /** The sound the child may say instead, a key of `sounds`; several, joined, for a unit of the school's own. */
   readonly sound: string;
   readonly kind: ConfusionKind;
 }
@@ -98,6 +104,22 @@ function neighbours(rows: readonly string[], key: string): string[] {
     .flatMap((row) => row.filter((other) => other !== key));
 }
 
+/** Of letters taught as one a child leaves out a part, or says another for one of them. */
+function unitConfusions(gpc: Gpc): readonly Confusion[] {
+  const sounds = partsOf(gpc).map((part) => splitGpc(part).sound);
+  const left = sounds.map((_, at) => sounds.toSpliced(at, 1)).toReversed();
+  const changed = sounds.flatMap((sound, at) =>
+    neighbours(soundAlikes, sound)
+      .slice(0, 2)
+      .map((other) => sounds.with(at, other)),
+  );
+  const all = [
+    ...left.map((one): Confusion => ({ sound: one.join("+"), kind: "a part left out" })),
+    ...changed.map((one): Confusion => ({ sound: one.join("+"), kind: "sounds alike" })),
+  ];
+  return all.filter(({ sound }, at) => all.findIndex((other) => other.sound === sound) === at);
+}
+
 /**
  * The sounds a child is likely to say in place of the right one, likeliest kinds first and no sound
  * twice. At most `most` (default 6). Single consonant letters: look-alikes first; vowel letters: the vowels
@@ -107,6 +129,7 @@ function neighbours(rows: readonly string[], key: string): string[] {
 export function likelyConfusions(gpc: Gpc, most = 6): readonly Confusion[] {
   const entry = findCorrespondence(gpc);
   if (!entry) return [];
+  if (isOwnUnit(gpc)) return unitConfusions(gpc).slice(0, most);
   const letters = entry.grapheme.replace("_", "");
   const found: Confusion[] = [];
   const add = (kind: ConfusionKind, keys: readonly string[]) => {

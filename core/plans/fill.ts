@@ -14,6 +14,7 @@ import {
   minimalPairs,
   shuffled,
   type TaughtReader,
+  type Unit,
   type Word,
 } from "#core/words";
 import { inTurn, type Judged, judgeSentences, textsOf, wordsFor } from "./fill-words.ts";
@@ -228,6 +229,9 @@ export class Filler {
   private heardOf(target: Gpc, count: number): readonly string[] {
     const { lexicon, age } = this.by;
     const { sound } = splitGpc(target);
+    const sounds = sound.split("+");
+    const placesOf = (units: readonly Unit[]) =>
+      units.flatMap((_, where) => (sounds.every((one, at) => units[where + at]?.sound === one) ? where : []));
     // Of two sounds it is said which is listened for.
     const which = this.targets.length > 1 ? `“${plainSound(sound)}” ` : "";
     const known = lexicon.words.filter(
@@ -235,13 +239,13 @@ export class Filler {
     );
     const at = (place: keyof typeof PLACES) =>
       known.filter(({ units }) => {
-        const places = units.flatMap((unit, where) => (unit.sound === sound ? where : []));
+        const places = placesOf(units);
         const [only] = places;
         if (places.length !== 1 || only === undefined) return false;
-        const here = only === 0 ? "start" : only === units.length - 1 ? "end" : "middle";
+        const here = only === 0 ? "start" : only === units.length - sounds.length ? "end" : "middle";
         return here === place;
       });
-    const without = known.filter(({ units }) => units.every((unit) => unit.sound !== sound));
+    const without = known.filter(({ units }) => placesOf(units).length === 0);
     const some = (list: readonly Word[]) => shuffled(list, this.from).slice(0, Math.max(1, Math.floor(count / 4)));
     const items = [
       ...(["start", "middle", "end"] as const).flatMap((place) =>

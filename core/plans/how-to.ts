@@ -1,5 +1,13 @@
 import { defaultSettings, type Settings } from "#core/checks";
-import { findCorrespondence, type Gpc, likelyConfusions, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import {
+  asIn,
+  findCorrespondence,
+  type Gpc,
+  likelyConfusions,
+  plainSound,
+  showGrapheme,
+  splitGpc,
+} from "#core/phonics";
 import { plural } from "#core/saying";
 import type { PartKind } from "./part-kinds.ts";
 
@@ -46,10 +54,10 @@ export function howTo(
     teach: () => {
       const mixed = likelyConfusions(target, 1)[0];
       const watch = mixed ? ` Listen for “${plainSound(mixed.sound)}” said instead.` : "";
-      const keyword = entry?.keyword ?? shown(target);
+      const keyword = entry?.keyword || shown(target);
       const say = {
-        sound: `say “${sound}” as in ${keyword}`,
-        nameSound: `say the names of its letters, then “${sound}” as in ${keyword}`,
+        sound: `say “${sound}”${asIn(target)}`,
+        nameSound: `say the names of its letters, then “${sound}”${asIn(target)}`,
         nameKeywordSound: `say the names of its letters, “${keyword}”, “${sound}”`,
       }[ways.answerForm];
       return `Show ${shown(target)}, ${say}. Each child says it, then traces it while saying it.${watch}`;

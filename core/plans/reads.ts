@@ -1,5 +1,5 @@
 import type { Gpc } from "#core/phonics";
-import { type Lexicon, type Word, wordsOf } from "#core/words";
+import { type Lexicon, unread, type Word, wordsOf } from "#core/words";
 
 /** Who of a group must be able to read what it is given, as the group has it. */
 export const readingLimits = ["all", "allButOne", "most"] as const;
@@ -41,12 +41,16 @@ export function helpWith(
   const words = [...new Set(texts.flatMap((text) => wordsOf(text).map((word) => word.text.toLowerCase())))].filter(
     (word) => !wholes.has(word),
   );
-  const reads = ({ reads: known }: GroupReader, word: Word) =>
-    word.units.every(({ gpc, sound }) => sound === "" || targets.includes(gpc) || known.has(gpc));
   return readers.flatMap((reader) => {
+    const known = new Set([...reader.reads, ...targets]);
+    const reads = ({ units }: Word) =>
+      unread(
+        units.flatMap(({ gpc, sound }) => (sound === "" ? [] : [gpc])),
+        known,
+      ).length === 0;
     const hard = words.filter((text) => {
       const readings = lexicon.find(text);
-      return readings.length > 0 && !readings.some((word) => reads(reader, word));
+      return readings.length > 0 && !readings.some(reads);
     });
     return hard.length > 0 ? [{ name: reader.name, words: hard }] : [];
   });

@@ -1,6 +1,15 @@
-import { type Gpc, ipa, showGrapheme, withImplied } from "#core/phonics";
+import { type Gpc, ipa, isOwnUnit, showGrapheme, withImplied } from "#core/phonics";
 import { form, plural } from "#core/saying";
-import { type DecodabilityWanted, keyOf, split, type TextVerdict, wordsOf } from "#core/words";
+import {
+  type DecodabilityWanted,
+  keyOf,
+  laidOn,
+  ownUnitsIn,
+  split,
+  type TextVerdict,
+  unread,
+  wordsOf,
+} from "#core/words";
 import type { TextContent } from "./library.ts";
 
 /** A text of the library taken apart once, to be laid against many readers. */
@@ -82,9 +91,11 @@ export function fitOf(
   const untaught: string[] = [];
   let missing = 0;
   for (const { key, count, readings } of different) {
-    const reading = readings.find((gpcs) => gpcs.every((gpc) => readable.has(gpc))) ?? readings[0] ?? [];
-    for (const gpc of new Set(reading)) if (targets.has(gpc)) practised.set(gpc, (practised.get(gpc) ?? 0) + count);
-    const blocking = reading.filter((gpc) => !readable.has(gpc));
+    const reading = readings.find((gpcs) => unread(gpcs, readable).length === 0) ?? readings[0] ?? [];
+    const units = laidOn(reading, ownUnitsIn(targets)).map(({ gpc }) => gpc);
+    for (const gpc of new Set([...reading, ...units]))
+      if (targets.has(gpc)) practised.set(gpc, (practised.get(gpc) ?? 0) + count);
+    const blocking = unread(reading, readable).map((at) => reading[at] as Gpc);
     if (blocking.length === 0 || wholes.has(key)) continue;
     missing += count;
     if (exceptions.has(key)) {
@@ -140,6 +151,8 @@ function whyFit({ share, words, inTheWay, untaught, practised }: Omit<TextFit, "
 export interface Climb {
   readonly spellings: ReadonlyMap<Gpc, number>;
   readonly wholes: ReadonlyMap<string, number>;
+  /** What it teaches as one. */
+  readonly units: readonly Gpc[];
 }
 
 /** A teaching order laid out for `stepOfText`. */
@@ -154,7 +167,7 @@ export function climbOf(
     for (const gpc of withImplied(taught)) if (!spellings.has(gpc)) spellings.set(gpc, at + 1);
     for (const word of exceptionWords) if (!wholes.has(keyOf(word))) wholes.set(keyOf(word), at + 1);
   }
-  return { spellings, wholes };
+  return { spellings, wholes, units: taught.filter(isOwnUnit) };
 }
 
 /**
@@ -162,13 +175,24 @@ export function climbOf(
  * from the step at which the last spelling of its easiest reading is taught, or from which it is taught as a whole; the
  * text's own exception words are taken to be taught with it.
  */
-export function stepOfText({ different, exceptions }: PreparedText, { spellings, wholes }: Climb): number | null {
+export function stepOfText(
+  { different, exceptions }: PreparedText,
+  { spellings, wholes, units }: Climb,
+): number | null {
   let last = 1;
   for (const { key, readings } of different) {
     if (exceptions.has(key)) continue;
-    const bySpelling = readings.map((gpcs) =>
-      Math.max(0, ...gpcs.map((gpc) => spellings.get(gpc) ?? Number.POSITIVE_INFINITY)),
-    );
+    const bySpelling = readings.map((gpcs) => {
+      const laid = laidOn(gpcs, units);
+      const from = (gpc: Gpc) => spellings.get(gpc) ?? Number.POSITIVE_INFINITY;
+      // By itself, or as part of what is taught as one.
+      const ofPlace = (gpc: Gpc, place: number) =>
+        Math.min(
+          from(gpc),
+          ...laid.flatMap((unit) => (place >= unit.at && place < unit.at + unit.size ? from(unit.gpc) : [])),
+        );
+      return Math.max(0, ...gpcs.map(ofPlace));
+    });
     last = Math.max(last, Math.min(wholes.get(key) ?? Number.POSITIVE_INFINITY, ...bySpelling));
   }
   return Number.isFinite(last) ? last : null;

@@ -1,5 +1,5 @@
 import type { Gpc } from "#core/phonics";
-import { keyOf, type TextVerdict, type WordVerdict } from "#core/words";
+import { holds, holdsAny, keyOf, ownUnitsIn, type TextVerdict, type WordVerdict } from "#core/words";
 import type { TextContent, WordMeaning } from "./library.ts";
 import { textWords } from "./marks.ts";
 
@@ -29,10 +29,15 @@ const most = { focus: 6, first: 10, longer: 8, wholes: 10 };
  */
 export function prepareReading(text: TextContent, verdict: TextVerdict, targets: ReadonlySet<Gpc>): Preparation {
   const counts = new Map<Gpc, number>();
+  const own = ownUnitsIn(targets);
   for (const word of verdict.words)
-    for (const { gpc } of word.reading.units) if (targets.has(gpc)) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
+    for (const gpc of [
+      ...word.reading.units.map((unit) => unit.gpc),
+      ...own.filter((unit) => holds(word.reading.units, unit)),
+    ])
+      if (targets.has(gpc)) counts.set(gpc, (counts.get(gpc) ?? 0) + 1);
   const practised = [...counts].sort((one, other) => other[1] - one[1]).map(([gpc]) => gpc);
-  const practises = (word: WordVerdict) => word.reading.units.some((unit) => targets.has(unit.gpc));
+  const practises = (word: WordVerdict) => holdsAny(word.reading.units, targets);
   const asWholes = new Set(text.exceptions.map(keyOf));
   const notYet = verdict.words.filter((word) => word.verdict === "not yet");
   const inTheWay = notYet.filter((word) => !asWholes.has(keyOf(word.text)));

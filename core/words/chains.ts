@@ -4,6 +4,7 @@ import type { FindWanted } from "./find.ts";
 import { findWords } from "./find.ts";
 import { Kept } from "./kept.ts";
 import type { Lexicon, Word } from "./lexicon.ts";
+import { holdsAny } from "./own-units.ts";
 
 /** How a word of a chain differs from the one before it: exactly one unit. */
 export interface Change {
@@ -150,7 +151,7 @@ function startsFor(
   random: Dice,
 ): readonly Word[] {
   const wished = new Set([...(target ? [target] : []), ...contrast]);
-  const having = words.filter((word) => wished.size === 0 || word.units.some((unit) => wished.has(unit.gpc)));
+  const having = words.filter((word) => wished.size === 0 || holdsAny(word.units, wished));
   const turns = new Set(contrast);
   const first = shuffled(having.slice(0, MOST_STARTS), random);
   const turning = (word: Word) =>

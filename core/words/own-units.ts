@@ -23,6 +23,11 @@ export function holds(units: readonly { readonly gpc: Gpc }[], gpc: Gpc): boolea
   return placesIn(gpcsOf(units), gpc).length > 0;
 }
 
+/** Whether a word has one of these, each a spelling or a unit of a school's own. */
+export function holdsAny(units: readonly { readonly gpc: Gpc }[], wished: ReadonlySet<Gpc>): boolean {
+  return units.some((unit) => wished.has(unit.gpc)) || ownUnitsIn(wished).some((gpc) => holds(units, gpc));
+}
+
 const gpcsOf = (units: readonly { readonly gpc: Gpc }[]) => units.map(({ gpc }) => gpc);
 
 /** The units of a school's own that lie over a word, from its start; they may overlap. */
@@ -34,6 +39,22 @@ export function laidOn(gpcs: readonly Gpc[], own: readonly Gpc[]): readonly Laid
       return placesIn(gpcs, gpc).map((at) => ({ gpc, at, size }));
     })
     .sort((one, other) => one.at - other.at || other.size - one.size);
+}
+
+/**
+ * A word by its correspondences with each unit of a school's own in the place of its parts, the longer before the shorter.
+ * @example asTaught(["p=p", "i=i", "n=ng", "k=k"], ["n+k=ng+k"]) // ["p=p", "i=i", "n+k=ng+k"]
+ */
+export function asTaught(gpcs: readonly Gpc[], own: readonly Gpc[]): readonly Gpc[] {
+  const laid = laidOn(gpcs, own);
+  if (laid.length === 0) return gpcs;
+  const found: Gpc[] = [];
+  for (let at = 0; at < gpcs.length; ) {
+    const unit = laid.find((one) => one.at === at);
+    found.push(unit?.gpc ?? (gpcs[at] as Gpc));
+    at += unit?.size ?? 1;
+  }
+  return found;
 }
 
 const known = new WeakMap<ReadonlySet<Gpc>, readonly Gpc[]>();

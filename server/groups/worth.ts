@@ -66,7 +66,10 @@ function shelfOf(stock: Shipped, lexicon: Lexicon, own: readonly OwnShelfText[])
 /** What each spelling would bring each of these children. */
 export function worthFor({ words, gpcs, children, texts }: WorthWanted, { stock }: JobGiven<Shipped>): Worth {
   const lexicon = lexiconOf(stock.lexicon, words);
-  const common = commonWords(lexicon);
+  const common = commonWords(
+    lexicon,
+    lexicon.ownUnits.filter((unit) => gpcs.includes(unit)),
+  );
   const shelf = shelfOf(stock, lexicon, texts);
   const counted = new Map<string, Map<string, number>>();
   const rows = children.map(({ id, chances, wholes, next, fades, mixed }): Row => {

@@ -2,8 +2,10 @@ import { isDeepStrictEqual } from "node:util";
 import { and, eq } from "drizzle-orm";
 import type { OrderBody, OrderView } from "#contract";
 import * as classes from "../classes/repository.ts";
+import { wordsChanged } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
+import { ownUnitsOf } from "./own-units.ts";
 import { forgetOrder, standingIn } from "./places.ts";
 
 export { pointsHere } from "./points.ts";
@@ -51,16 +53,24 @@ export async function insert(
   inside: Inside,
   row: { id: string; content: OrderBody; shipped?: boolean },
 ): Promise<void> {
-  await inside.insert(t.orders).values(row).onConflictDoNothing();
+  const added = await inside.insert(t.orders).values(row).onConflictDoNothing().returning({ id: t.orders.id });
+  if (added.length === 1) await unitsChanged(inside, [], ownUnitsOf(row.content));
+}
+
+/** What is taught as one lies over words: another than before, and what was worked out by it holds no more. */
+async function unitsChanged(inside: Inside, before: readonly string[], after: readonly string[]): Promise<void> {
+  if (!isDeepStrictEqual(before, after)) await wordsChanged(inside);
 }
 
 /** Writes a new version over the one with this number. @returns false when someone else wrote meanwhile */
 export async function update(inside: Inside, id: string, version: number, content: OrderBody): Promise<boolean> {
+  const [before] = await inside.select({ content: t.orders.content }).from(t.orders).where(eq(t.orders.id, id));
   const changed = await inside
     .update(t.orders)
     .set({ content, version: version + 1 })
     .where(and(eq(t.orders.id, id), eq(t.orders.version, version), eq(t.orders.shipped, false)))
     .returning({ id: t.orders.id });
+  if (before && changed.length === 1) await unitsChanged(inside, ownUnitsOf(before.content), ownUnitsOf(content));
   return changed.length === 1;
 }
 
@@ -107,5 +117,9 @@ export async function setShipped(inside: Inside, id: string, content: OrderBody)
 /** Removes an order of the school; those that ship stay. */
 export async function remove(inside: Inside, id: string): Promise<void> {
   await forgetOrder(inside, id);
-  await inside.delete(t.orders).where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)));
+  const [gone] = await inside
+    .delete(t.orders)
+    .where(and(eq(t.orders.id, id), eq(t.orders.shipped, false)))
+    .returning({ content: t.orders.content });
+  if (gone) await unitsChanged(inside, ownUnitsOf(gone.content), []);
 }

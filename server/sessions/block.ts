@@ -1,5 +1,5 @@
 import { differenceInCalendarDays, parseISO } from "date-fns";
-import { commonWords, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
+import { commonWords, ownUnitsAmong, type Said, type WorthWeights, weighedNeeds } from "#core/groups";
 import type { NeedFamily } from "#core/mastery";
 import { findCorrespondence, showGrapheme } from "#core/phonics";
 import {
@@ -63,7 +63,6 @@ export function planWeeks(
 ): { readonly sessions: readonly BlockSession[]; readonly remarks: readonly string[] } {
   const lexicon = lexiconOf(stock.lexicon, words);
   const offered = withinAge(lexicon, common.age);
-  const its = commonWords(lexicon);
   const known = new Set(common.known);
   const pinned = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [gpc] : [])));
   const put = new Set(said.flatMap(({ gpc, how }) => (how === "pinned" ? [] : [gpc])));
@@ -77,7 +76,7 @@ export function planWeeks(
   const sessions = planBlock({
     ...{ today, days, past, fixed },
     children: blockChildren({ common, besides }, (child) =>
-      weighedNeeds(its, {
+      weighedNeeds(commonWords(lexicon, ownUnitsAmong(lexicon, child.chances)), {
         ...{ needs: new Map(child.needs), chances: new Map(child.chances), next: new Set(child.next) },
         ...{ fades: new Map(child.fades), weights },
       }),

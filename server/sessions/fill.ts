@@ -1,4 +1,4 @@
-import { commonWords, weighedNeeds } from "#core/groups";
+import { commonWords, ownUnitsAmong, weighedNeeds } from "#core/groups";
 import { findCorrespondence } from "#core/phonics";
 import {
   type Focus,
@@ -125,9 +125,8 @@ function nextTarget({
   const needed = targets.filter((gpc) => common.needed.includes(gpc));
   const open = needed.length > 0 ? needed : targets.length > 0 ? targets : common.needed;
   const known = new Set(common.known);
-  const words = commonWords(lexicon);
   const needs = common.children.map((child) =>
-    weighedNeeds(words, {
+    weighedNeeds(commonWords(lexicon, ownUnitsAmong(lexicon, child.chances)), {
       needs: new Map(child.needs),
       chances: new Map(child.chances),
       next: new Set(child.next),

@@ -170,3 +170,12 @@ export async function change(inside: Inside, what: SettingsChange, version: numb
   forget(inside);
   return changed.length === 1;
 }
+
+/** How words are split or heard, or what is taught as one, is another now: what was worked out by it holds no more. */
+export async function wordsChanged(inside: Inside): Promise<void> {
+  await inside
+    .update(t.schools)
+    .set({ wordsVersion: sql`${t.schools.wordsVersion} + 1` })
+    .where(eq(t.schools.id, inside.schoolId));
+  forget(inside);
+}

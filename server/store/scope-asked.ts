@@ -96,6 +96,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
     settings: {
       row: () => other.settings.row(),
       forget: () => other.settings.forget(),
+      wordsChanged: () => other.settings.wordsChanged(),
       read: () => other.settings.read(),
       zone: () => other.settings.zone(),
       dayOf: () => other.settings.dayOf(mark.markedAt),

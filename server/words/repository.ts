@@ -3,7 +3,8 @@ import { LRUCache } from "lru-cache";
 import type { OwnPicture, OwnSplit, OwnWordAge } from "#contract";
 import { type Accent, accentOf } from "#core/phonics";
 import type { Lexicon } from "#core/words";
-import { forget, row } from "../settings/repository.ts";
+import { ownUnitsHere } from "../orders/own-units.ts";
+import { row, wordsChanged } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 import { laidOver, type SentWords } from "./laid.ts";
@@ -46,7 +47,7 @@ export async function list(inside: Inside): Promise<OwnSplit[]> {
 /** Keeps a split of a word, in the place of an older one. */
 export async function put(inside: Inside, split: OwnSplit & { readonly key: string }): Promise<OwnSplit> {
   await keepIn(inside, t.splits, split);
-  await changed(inside);
+  await wordsChanged(inside);
   const { id, text, units, reason, savedAt } = split;
   return { id, text, units, reason, savedAt };
 }
@@ -54,7 +55,7 @@ export async function put(inside: Inside, split: OwnSplit & { readonly key: stri
 /** Takes a split away. @returns false when there was none */
 export async function remove(inside: Inside, id: string): Promise<boolean> {
   const wasThere = await removeFrom(inside, t.splits, id);
-  if (wasThere) await changed(inside);
+  if (wasThere) await wordsChanged(inside);
   return wasThere;
 }
 
@@ -73,7 +74,7 @@ export async function listAges(inside: Inside): Promise<OwnWordAge[]> {
 /** Keeps the age of a word, in the place of an older one. */
 export async function putAge(inside: Inside, age: OwnWordAge & { readonly key: string }): Promise<OwnWordAge> {
   await keepIn(inside, t.wordAges, age);
-  await changed(inside);
+  await wordsChanged(inside);
   const { id, text, knownBy, savedAt } = age;
   return { id, text, knownBy, savedAt };
 }
@@ -81,7 +82,7 @@ export async function putAge(inside: Inside, age: OwnWordAge & { readonly key: s
 /** Takes an age away. @returns false when there was none */
 export async function removeAge(inside: Inside, id: string): Promise<boolean> {
   const wasThere = await removeFrom(inside, t.wordAges, id);
-  if (wasThere) await changed(inside);
+  if (wasThere) await wordsChanged(inside);
   return wasThere;
 }
 
@@ -132,7 +133,7 @@ export interface SchoolWords {
 const MOST_LEXICONS = 50;
 const kept = new LRUCache<string, Pick<SchoolWords, "lexicon" | "sent">>({ max: MOST_LEXICONS });
 
-/** The lexicon that ships with the school's own splits and ages laid over it, made anew when they have changed, and its accent. */
+/** The lexicon that ships with the school's own splits, ages and units laid over it, made anew when they have changed, and its accent. */
 export async function read(inside: Inside): Promise<SchoolWords> {
   const { accent, wordsVersion } = await row(inside);
   const version = `${inside.schoolId} ${wordsVersion}`;
@@ -141,7 +142,8 @@ export async function read(inside: Inside): Promise<SchoolWords> {
   if (known) return { ...known, accent: accentOf(accent), version };
   const own = (await list(inside)).map(({ text, units }) => ({ text, units }));
   const ages = (await listAges(inside)).map(({ text, knownBy }) => ({ text, knownBy }));
-  const words = { lexicon: laidOver(inside.shipped.lexicon, own, ages), sent: { version: key, own, ages } };
+  const sent = { version: key, own, ages, units: await ownUnitsHere(inside) };
+  const words = { lexicon: laidOver(inside.shipped.lexicon, sent), sent };
   kept.set(key, words);
   return { ...words, accent: accentOf(accent), version };
 }
@@ -152,14 +154,5 @@ export async function setAccent(inside: Inside, accent: string): Promise<void> {
     .update(t.schools)
     .set({ accent, version: sql`${t.schools.version} + 1` })
     .where(eq(t.schools.id, inside.schoolId));
-  await changed(inside);
-}
-
-/** How words are split or heard is another now: what was worked out by it holds no more. */
-async function changed(inside: Inside): Promise<void> {
-  await inside
-    .update(t.schools)
-    .set({ wordsVersion: sql`${t.schools.wordsVersion} + 1` })
-    .where(eq(t.schools.id, inside.schoolId));
-  forget(inside);
+  await wordsChanged(inside);
 }

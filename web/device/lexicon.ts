@@ -1,6 +1,6 @@
 import { startTransition, useEffect, useMemo, useState } from "react";
 import { getLexicon, getSchool, listSplits, listWordAges, type OwnSplit, type OwnWordAge } from "#contract";
-import { type Accent, accentOf } from "#core/phonics";
+import { type Accent, accentOf, type Gpc, isOwnUnit } from "#core/phonics";
 import {
   carriersFrom,
   type Lexicon,
@@ -11,6 +11,7 @@ import {
   readMadeUp,
   withOwnAges,
   withOwnSplits,
+  withOwnUnits,
 } from "#core/words";
 import { useKept } from "./kept.ts";
 
@@ -103,10 +104,18 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
   };
 }
 
-/** The lexicon that ships with a school's own splits and ages laid over it. */
-function laidOver(lexicon: Lexicon, splits: readonly OwnSplit[], ages: readonly OwnWordAge[]): Lexicon {
+/** What a school says of words, beside those that ship. */
+interface Own {
+  readonly splits: readonly OwnSplit[];
+  readonly ages: readonly OwnWordAge[];
+  /** Letters that it teaches as one. */
+  readonly units?: readonly Gpc[];
+}
+
+/** The lexicon that ships with a school's own splits and ages laid over it, and over these what it teaches as one. */
+function laidOver(lexicon: Lexicon, { splits, ages, units = [] }: Own): Lexicon {
   const entries = splits.map(({ text, units }) => ownEntry(text, units));
-  return withOwnAges(withOwnSplits(lexicon, entries), ages);
+  return withOwnUnits(withOwnAges(withOwnSplits(lexicon, entries), ages), units);
 }
 
 /** The words for whoever came by a link: those that ship, with what the school says of words, which came with the link. */
@@ -119,7 +128,7 @@ export function useLexiconByLink(
   const { read, error } = useShipped();
   const { splits, wordAges } = said ?? {};
   const lexicon = useMemo(
-    () => (read && splits && wordAges ? laidOver(read.lexicon, splits, wordAges) : undefined),
+    () => (read && splits && wordAges ? laidOver(read.lexicon, { splits, ages: wordAges }) : undefined),
     [read, splits, wordAges],
   );
   return { lexicon, error };
@@ -133,12 +142,20 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
   // The frame of every page keeps it fresh.
   const school = useKept(getSchool, {}, { revalidateIfStale: false });
   const accent = school.data?.accent;
+  // As one text: the same units give the same lexicon, whatever else of an order is changed.
+  const units = (school.data?.orders ?? [])
+    .flatMap(({ content }) => content.steps.flatMap(({ gpcs }) => gpcs.filter(isOwnUnit)))
+    .join(" ");
   const ground = useMemo(() => {
     if (!read || !files || !splits.data || !ages.data || accent === undefined) return undefined;
     const { sentences, answers, meanings, pictures } = files;
     let carriers: ReadonlyMap<string, string> | undefined;
     return {
-      lexicon: laidOver(read.lexicon, splits.data, ages.data),
+      lexicon: laidOver(read.lexicon, {
+        splits: splits.data,
+        ages: ages.data,
+        units: units.split(" ").filter(Boolean),
+      }),
       get madeUp() {
         return read.madeUp;
       },
@@ -151,7 +168,7 @@ export function useLexicon(): { ground: SchoolWords | undefined; error: Error | 
       ...{ own: splits.data, ages: ages.data },
       source: read.of,
     };
-  }, [read, files, splits.data, ages.data, accent]);
+  }, [read, files, splits.data, ages.data, accent, units]);
   const lexicon = ground?.lexicon;
   useEffect(() => (lexicon ? learnWhenIdle(lexicon) : undefined), [lexicon]);
   return { ground, error: ground ? undefined : (error ?? splits.error ?? ages.error ?? school.error) };

@@ -3,6 +3,7 @@ import {
   type FindWanted,
   findMadeUp,
   findWords,
+  holdsAny,
   type readWordItem,
   shapeOf,
   syllableStarts,
@@ -114,7 +115,7 @@ function focusFirst<T extends { readonly units: readonly Unit[] }>(
   focus: ReadonlySet<string>,
 ): readonly T[] {
   if (focus.size === 0) return words;
-  const has = (word: T) => word.units.some((unit) => focus.has(unit.gpc));
+  const has = (word: T) => holdsAny(word.units, focus);
   return [...words.filter(has), ...words.filter((word) => !has(word))];
 }
 

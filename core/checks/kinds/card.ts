@@ -1,8 +1,10 @@
 import { heardIn, kindNames } from "#core/ledger";
 import {
+  asIn,
   findCorrespondence,
-  findSound,
   ipa,
+  isOwnUnit,
+  plainLetters,
   plainSound,
   showGrapheme,
   soundsOfGrapheme,
@@ -52,14 +54,12 @@ export const card: Kind<"card", unknown, CardSetup> = {
     return { show: "within", text: readWordItem(word).text, letters: lettersAsked(word, item) };
   },
   prompt: (item, { answerForm }) => {
-    const entry = findCorrespondence(item);
-    const sound = `${ipa(splitGpc(item).sound)} as in ${entry?.keyword ?? ""}`;
+    const sound = `${ipa(splitGpc(item).sound)}${asIn(item)}`;
     if (answerForm === "sound") return { say: "", expects: sound };
-    const names = [...splitGpc(item).grapheme.replace("_", "")].map((letter) => letter.toUpperCase()).join(" ");
-    return {
-      say: "",
-      expects: answerForm === "nameSound" ? `${names}, ${sound}` : `${names}, ${entry?.keyword ?? ""}, ${sound}`,
-    };
+    const names = [...plainLetters(splitGpc(item).grapheme)].map((letter) => letter.toUpperCase()).join(" ");
+    const keyword = findCorrespondence(item)?.keyword;
+    const all = answerForm === "nameSound" || !keyword ? [names, sound] : [names, keyword, sound];
+    return { say: "", expects: all.join(", ") };
   },
   pad: () => saidPad,
   likely: (item, { faces }) => {
@@ -86,13 +86,13 @@ export const card: Kind<"card", unknown, CardSetup> = {
     faces.way === "all" && faces.also[item]
       ? [item, ...faces.also[item]].map((gpc) => {
           const one = splitGpc(gpc).sound;
-          return { item: gpc, shows: plainSound(one), hint: `as in ${findCorrespondence(gpc)?.keyword ?? ""}` };
+          return { item: gpc, shows: plainSound(one), hint: asIn(gpc).trim() };
         })
       : [],
   tags: ({ answerForm }) =>
     answerForm === "sound" ? [] : answerForm === "nameSound" ? [nameMissed] : [nameMissed, keywordMissed],
   show: (item) => showGrapheme(splitGpc(item).grapheme),
-  showHeard: (heard) => (findSound(heard) ? plainSound(heard) : heard),
+  showHeard: plainSound,
   tell: (answer) => {
     const heard = heardIn(answer);
     const { grapheme, sound } = splitGpc(answer.item);
@@ -108,7 +108,7 @@ export const card: Kind<"card", unknown, CardSetup> = {
       says: [`${showGrapheme(grapheme)}: said “${card.showHeard(heard)}” for “${plainSound(sound)}”.`],
       units: [],
       failed: [],
-      mixed: [{ asked: sound, given: heard, of: "sound" }],
+      mixed: isOwnUnit(answer.item) ? [] : [{ asked: sound, given: heard, of: "sound" }],
     };
   },
 };

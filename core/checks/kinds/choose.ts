@@ -5,6 +5,7 @@ import { drawSpellings } from "./draw.ts";
 import { noFaces } from "./faces.ts";
 import { numberOf } from "./find.ts";
 import { type Drawn, type Kind, nothingTold, type Pad } from "./kind.ts";
+import { said } from "./pads.ts";
 
 /** By item, the word with the gap in its units, and the other taught ways of writing the sound. */
 interface ChooseSetup {
@@ -115,9 +116,9 @@ export const choose: Kind<"choose", unknown, ChooseSetup> = {
   },
   prompt: (item, _settings, { words }) => {
     const text = textOf(words[item]);
-    const { grapheme, sound } = splitGpc(item);
+    const { grapheme } = splitGpc(item);
     return {
-      say: text || `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
+      say: text || said(item),
       expects: text ? `${showGrapheme(grapheme)} in ${text}` : showGrapheme(grapheme),
     };
   },

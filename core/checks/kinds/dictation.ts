@@ -5,6 +5,7 @@ import {
   dice,
   explainSpelling,
   findWords,
+  holdsAny,
   keyOf,
   shuffled,
   soundsLikeAnother,
@@ -56,7 +57,7 @@ function draw(ask: AskOf<CommonSection & DictationSection>): { items: readonly s
     })
       .filter((word) => (one.endings ? word.joints.length > 0 : word.joints.length === 0))
       .filter(({ text }) => !ask.carriers || ask.carriers.has(keyOf(text)) || !soundsLikeAnother(text, lexicon));
-    const wanted = found.filter((word) => word.units.some((unit) => focus.has(unit.gpc)));
+    const wanted = found.filter((word) => holdsAny(word.units, focus));
     return shuffled([...wanted, ...(wanted.length < section.most ? found : [])].slice(0, 40), dice(seed));
   });
   const words: string[] = [];

@@ -3,6 +3,7 @@ import {
   findCorrespondence,
   type Gpc,
   ipa,
+  isOwnUnit,
   likelyConfusions,
   plainSound,
   showGrapheme,
@@ -12,6 +13,7 @@ import {
 import { dice, shuffled } from "#core/words";
 import { drawSpellings } from "./draw.ts";
 import { type Kind, nothingTold, type Pad } from "./kind.ts";
+import { said } from "./pads.ts";
 
 /** How many spellings to choose among, 4 to 9. */
 interface FindSection {
@@ -80,7 +82,7 @@ export const find: Kind<"find", FindSection, FindSetup> = {
   prompt: (item) => {
     const { sound, grapheme } = splitGpc(item);
     return {
-      say: `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
+      say: said(item),
       expects: `${showGrapheme(grapheme)} for ${ipa(sound)}`,
     };
   },
@@ -103,7 +105,7 @@ export const find: Kind<"find", FindSection, FindSetup> = {
       says: [`Heard “${plainSound(sound)}” and pointed to ${showGrapheme(heard)}, not ${showGrapheme(grapheme)}.`],
       units: [],
       failed: [],
-      mixed: [{ asked: grapheme, given: heard, of: "spelling" }],
+      mixed: isOwnUnit(answer.item) ? [] : [{ asked: grapheme, given: heard, of: "spelling" }],
     };
   },
 };

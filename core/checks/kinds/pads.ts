@@ -1,4 +1,4 @@
-import { type Gpc, ipa, likelyConfusions, plainSound } from "#core/phonics";
+import { asIn, type Gpc, ipa, likelyConfusions, plainSound, splitGpc } from "#core/phonics";
 import type { Likely, Pad } from "./kind.ts";
 
 /** The pad of everything that is said at sight: the same five places. */
@@ -24,4 +24,10 @@ export function likelySounds(gpc: Gpc): readonly Likely[] {
     hint: ipa(sound),
     outcome: "wrong",
   }));
+}
+
+/** What an adult says of a spelling that is not seen: its sound, with a word that has it. @example said("ea=ee") // "ee, as in leaf" */
+export function said(gpc: Gpc): string {
+  const word = asIn(gpc);
+  return `${plainSound(splitGpc(gpc).sound)}${word && `,${word}`}`;
 }

@@ -1,6 +1,6 @@
 import { heardIn, kindNames } from "#core/ledger";
 import { ipa, showGrapheme, splitGpc } from "#core/phonics";
-import { dice, fourChoices, isWordItem, readWordItem, shuffled, wordItem } from "#core/words";
+import { dice, fourChoices, holds, isWordItem, readWordItem, shuffled, wordItem } from "#core/words";
 import type { Kind, Pad, SheetChoice } from "./kind.ts";
 import { nothingTold } from "./kind.ts";
 
@@ -53,7 +53,10 @@ export const paper: Kind<"paper", unknown, PaperSetup> = {
     const places = shuffled([...Array(section.most).keys()], dice(seed)).map((at) => at % 4);
     for (const { spoken, choices } of found) {
       const item = wordItem(spoken);
-      const target = spoken.units.find((unit) => focus.includes(unit.gpc))?.gpc ?? spoken.text;
+      const target =
+        spoken.units.find((unit) => focus.includes(unit.gpc))?.gpc ??
+        focus.find((gpc) => holds(spoken.units, gpc)) ??
+        spoken.text;
       if (items.size === section.most || items.has(item) || (used.get(target) ?? 0) >= 2) continue;
       used.set(target, (used.get(target) ?? 0) + 1);
       const shown = choices.map(({ word, confusion }) => ({

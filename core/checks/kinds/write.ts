@@ -1,7 +1,9 @@
 import { heardIn, kindNames } from "#core/ledger";
 import {
+  asIn,
   findCorrespondence,
   ipa,
+  isOwnUnit,
   likelyConfusions,
   plainSound,
   showGrapheme,
@@ -11,6 +13,7 @@ import {
 import { drawSpellings } from "./draw.ts";
 import { type Faces, noFaces } from "./faces.ts";
 import { type Kind, type Likely, nothingTold, type Pad } from "./kind.ts";
+import { said } from "./pads.ts";
 import { withWays } from "./sounds.ts";
 
 const pad: Pad = [
@@ -85,7 +88,7 @@ export const write: Kind<"write", WriteSection, WriteSetup> = {
         expects: `${ways.map((gpc) => showGrapheme(splitGpc(gpc).grapheme)).join(", ")} for ${ipa(sound)}`,
       };
     return {
-      say: `${plainSound(sound)}, as in ${findCorrespondence(item)?.keyword ?? ""}`,
+      say: said(item),
       expects: `${showGrapheme(grapheme)} for ${ipa(sound)}`,
     };
   },
@@ -98,7 +101,7 @@ export const write: Kind<"write", WriteSection, WriteSetup> = {
     (faces.also[item] ? [item, ...faces.also[item]] : []).map((gpc) => ({
       item: gpc,
       shows: showGrapheme(splitGpc(gpc).grapheme),
-      hint: `as in ${findCorrespondence(gpc)?.keyword ?? ""}`,
+      hint: asIn(gpc).trim(),
     })),
   tags: () => [],
   show: (item) => `${plainSound(splitGpc(item).sound)} → ${showGrapheme(splitGpc(item).grapheme)}`,
@@ -111,7 +114,8 @@ export const write: Kind<"write", WriteSection, WriteSetup> = {
       says: [says],
       units: [],
       failed: [],
-      mixed: mixed && heard ? [{ asked: grapheme, given: heard, of: "spelling" as const }] : [],
+      mixed:
+        mixed && heard && !isOwnUnit(answer.item) ? [{ asked: grapheme, given: heard, of: "spelling" as const }] : [],
     });
     if (answer.outcome === "reversed") return told(`${wanted} was turned round.`, false);
     if (answer.outcome === "other" && heard)
