@@ -1,3 +1,4 @@
+import { part, saved, sit } from "./checking.ts";
 import { expect, expectAccessible, test } from "./school.ts";
 
 test("a school copies an order, edits it, and what is unknown or doubled is refused in place", async ({
@@ -56,4 +57,61 @@ test("a spelling is dragged by mouse to another step", async ({ page, school }) 
   await page.mouse.up();
   await expect(page.getByRole("list", { name: "Spellings of step 2", exact: true })).toContainText("b");
   await expect(page.getByRole("list", { name: "Spellings of step 1", exact: true })).not.toContainText("b");
+});
+
+test("letters taught as one unit: added to a step, shown with the words that are split otherwise, asked and told on the map", async ({
+  page,
+  school,
+}) => {
+  await page.goto(`${school.base}/orders`);
+  await page.getByRole("button", { name: "Copy Words from week one", exact: true }).click();
+  await expect(page.getByText("To teach letters as one unit, add them to a step", { exact: false })).toBeVisible();
+  const add = page.getByLabel("Add a spelling to step 13", { exact: true });
+  await add.fill("n+zq");
+  await add.press("Enter");
+  await expect(
+    page.getByText("A unit of your own is made of spellings that this tool knows", { exact: false }),
+  ).toBeVisible();
+  await add.fill("nk");
+  await add.press("Enter");
+  await add.fill("s+t");
+  await add.press("Enter");
+  const step = page.getByRole("list", { name: "Spellings of step 13", exact: true });
+  await expect(step.getByRole("button", { name: "Move nk as in tank", exact: true })).toBeVisible();
+  const units = page.locator("section", { has: page.getByRole("heading", { name: "Letters taught as one unit" }) });
+  await expect(units.getByText(/n and k as one, in \d{2,} words: .*think/)).toBeVisible();
+  await expect(units.getByText(/Split otherwise in \d+ words.*listen \(l i st e n\)/)).toBeVisible();
+  await expectAccessible(page);
+  await page.getByLabel("Name", { exact: true }).fill("Ours with units");
+  await page.getByRole("button", { name: "Save changes" }).click();
+  await expect(page.getByRole("button", { name: "Saved" })).toBeVisible();
+
+  // A split of the school that cuts one says so.
+  await page.goto(`${school.base}/words`);
+  await page.getByLabel("A word or a text").fill("stink");
+  const word = page.getByRole("region", { name: "The word stink" });
+  await expect(word.getByText("Taught as one")).toBeVisible();
+  await word.getByRole("button", { name: "Correct the split" }).click();
+  await page.getByLabel("Units, with a space between").fill("st i n k");
+  await expect(page.getByText(/Your school teaches .*st as one unit\. Split like this/)).toBeVisible();
+  await page.getByRole("button", { name: "Leave it" }).click();
+
+  // The class goes by it: what its children read before speaks of it already; a card asks it.
+  await page.goto(`${school.base}/class`);
+  await page.getByRole("button", { name: "Edit class" }).click();
+  await page.getByLabel("Teaching order").selectOption({ label: "Ours with units" });
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  const { id, checks } = await sit(school, ["Bram O."], [part("card", { scope: "picked", picked: ["n+k=ng+k"] })]);
+  expect(checks[0]?.items).toEqual(["n+k=ng+k"]);
+  await page.goto(`${school.base}/check/${id}`);
+  await expect(page.getByTestId("card")).toHaveText("nk");
+  await page.getByRole("button", { name: "Said instead: ng", exact: true }).click();
+  await saved(page);
+  await page.goto(`${school.base}/gaps`);
+  await page.getByLabel("Step or point").selectOption({ label: "13. Long and sink" });
+  await page.getByRole("gridcell", { name: /^Bram O\., nk/ }).click();
+  await expect(page.getByText(/missed, said “ng”/).first()).toBeVisible();
+  await expect(page.getByText(/“thinks” in a text|in “think”/).first()).toBeVisible();
+  await expectAccessible(page);
 });

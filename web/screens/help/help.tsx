@@ -159,6 +159,11 @@ export function Screen() {
               school names, splits and joins these in its teaching order.
             </li>
             <li>
+              Letters that you teach as one unit (nk, str, ing) are added to a step of your own order with a plus
+              between their parts: n+k. A unit has its own card and place on the map. A word with it counts for the
+              unit and for each part, and can be read by who knows the one or the other.
+            </li>
+            <li>
               Who may leave, move or join is proposed with its reason. Who left is looked at again after two, four and
               eight weeks. You have the last word, and what you struck out stays struck out.
             </li>

@@ -19,6 +19,7 @@ import { toast } from "#web/parts/toast.tsx";
 import { toastWithUndo } from "#web/parts/undo.ts";
 import { PointsCard } from "./points-card.tsx";
 import { StepCard } from "./step-card.tsx";
+import { UnitsCard } from "./units-card.tsx";
 
 export function Screen() {
   const { orderId } = useParams();
@@ -262,6 +263,7 @@ function Editor({ order }: { order: OrderView }) {
           Add a step
         </Button>
       )}
+      <UnitsCard order={draft} locked={locked} />
       <PointsCard order={draft} locked={locked} onChange={setDraft} />
     </Page>
   );

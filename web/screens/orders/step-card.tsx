@@ -12,7 +12,7 @@ import {
   type Step,
   setExceptionWords,
 } from "#core/order";
-import { findCorrespondence, ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { asIn, ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 
@@ -139,7 +139,7 @@ export function StepCard({ step, number, order, locked, onChange, onMove }: Step
               <TextField
                 bare
                 label={`Add a spelling to step ${number}`}
-                placeholder="Add a spelling, for example ea=ee"
+                placeholder="Add ea=ee, or n+k as one"
                 value={typed}
                 problem={problem}
                 onChange={(event) => setTyped(event.target.value)}
@@ -181,8 +181,7 @@ interface ChipWanted {
 function SpellingChip({ gpc, locked, onRemove, onKeyDown }: ChipWanted) {
   const { setNodeRef, style, handle } = useDrag(`gpc|${gpc}`, locked);
   const { grapheme, sound } = splitGpc(gpc);
-  const keyword = findCorrespondence(gpc)?.keyword ?? "";
-  const name = `${showGrapheme(grapheme)} as in ${keyword}`;
+  const name = `${showGrapheme(grapheme)}${asIn(gpc)}`;
   const face = (
     <>
       <span className="font-child text-[1.05em]">{showGrapheme(grapheme)}</span>{" "}

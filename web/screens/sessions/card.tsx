@@ -1,5 +1,5 @@
 import type { PlanBody, SessionView } from "#contract";
-import { findCorrespondence, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
+import { asIn, ipa, plainSound, showGrapheme, splitGpc } from "#core/phonics";
 import { focusName, hasMarks, kindsOfPart, targetsOf, teachesNew } from "#core/plans";
 import { plural, shortDay } from "#core/saying";
 import type { WordVerdict } from "#core/words";
@@ -50,7 +50,7 @@ export function SessionCard({ groupName, heldOn, names, nameOf, plan, point, rea
               <div key={gpc}>
                 <p className="pb-1.5 font-child text-5xl leading-none">{showGrapheme(splitGpc(gpc).grapheme)}</p>
                 <p className="text-sm text-soft">
-                  “{plainSound(splitGpc(gpc).sound)}” as in {findCorrespondence(gpc)?.keyword}
+                  “{plainSound(splitGpc(gpc).sound)}”{asIn(gpc)}
                 </p>
               </div>
             ))}

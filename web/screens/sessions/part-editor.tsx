@@ -258,7 +258,7 @@ function Editing({
         <div role="group" aria-label="Spellings of this part">
           <SpellingRow
             gpcs={gpcs}
-            options={everySpelling}
+            options={[...everySpelling, ...(reader?.lexicon.ownUnits ?? [])]}
             label={`Add a spelling to ${kindsOfPart[part.kind].title}`}
             outOf="this part"
             onChange={setGpcs}

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import type { PreparationBody } from "#contract";
-import { correspondences, ipa, showGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence, ipa, showGrapheme, splitGpc } from "#core/phonics";
 import { Button } from "#web/parts/button.tsx";
 import { TextArea } from "#web/parts/field.tsx";
 import { Fault } from "#web/parts/page.tsx";
@@ -11,7 +11,6 @@ interface FieldsWanted {
   readonly onChange: (preparation: PreparationBody) => void;
 }
 
-const known = new Set(correspondences.map((one) => one.gpc));
 const showGpc = (gpc: string) => {
   const { grapheme, sound } = splitGpc(gpc);
   return `${showGrapheme(grapheme)} ${ipa(sound)}`;
@@ -28,7 +27,7 @@ export function PreparationFields({ preparation, onChange }: FieldsWanted) {
         items={preparation.focus}
         most={20}
         show={showGpc}
-        fits={(gpc) => (known.has(gpc) ? undefined : "Write it as spelling=sound, for example ea=ee.")}
+        fits={(gpc) => (findCorrespondence(gpc) ? undefined : "Write it as spelling=sound, for example ea=ee.")}
         onChange={(focus) => put({ focus })}
       />
       <Items title="Words to read first" items={preparation.first} most={40} onChange={(first) => put({ first })} />

@@ -1,10 +1,20 @@
 import { useState } from "react";
 import { findCorrespondence, ipa, plainSound, showGrapheme } from "#core/phonics";
-import { meaningFor, type Source, showMeaning, split, type WordSplit, wordsSoundingLike } from "#core/words";
+import {
+  cutBy,
+  holds,
+  meaningFor,
+  type Source,
+  showMeaning,
+  split,
+  unread,
+  type WordSplit,
+  wordsSoundingLike,
+} from "#core/words";
 import { Button } from "#web/parts/button.tsx";
-import { BracketWord } from "#web/parts/marks.tsx";
+import { BracketWord, Spellings } from "#web/parts/marks.tsx";
 import { SaidOrWritten } from "./said-or-written.tsx";
-import { SplitEditor } from "./split-editor.tsx";
+import { SplitEditor, saysCut } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
 import { WordAge } from "./word-ages.tsx";
 import { WordPicture } from "./word-pictures.tsx";
@@ -28,7 +38,10 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
   const own = ground.own.find((one) => one.text.toLowerCase() === word.toLowerCase());
   const meaning = meaningFor(word, ground);
   const alike = wordsSoundingLike(word, ground.lexicon);
-  const unexpected = reading.units.flatMap((unit, at) => (reader.known.has(unit.gpc) ? [] : [at]));
+  const gpcs = reading.units.map((unit) => unit.gpc);
+  const unexpected = unread(gpcs, reader.known);
+  const asOne = ground.lexicon.ownUnits.filter((unit) => holds(reading.units, unit));
+  const cut = cutBy(word, gpcs, ground.lexicon.ownUnits);
   return (
     <section aria-label={`The word ${word}`} className="rounded-lg border border-line bg-sheet px-6 py-5">
       <div className="flex flex-wrap items-start justify-between gap-4">
@@ -75,6 +88,12 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
         <Fact name="Syllables">{reading.syllables.join(" · ")}</Fact>
         <Fact name="Shape">{reading.shape}</Fact>
         <Fact name="Parts">{partsInWords(reading)}</Fact>
+        {asOne.length > 0 && (
+          <Fact name="Taught as one">
+            <Spellings gpcs={asOne} />
+          </Fact>
+        )}
+        {cut.length > 0 && <Fact name="Split otherwise">{saysCut(cut)}</Fact>}
         {ground.lexicon.find(word).length > 0 && (
           <Fact name="Known when heard">
             <WordAge word={word} ground={ground} />
@@ -95,7 +114,15 @@ export function OneWord({ word, ground, reader }: ToolWanted & { word: string })
         )}
       </dl>
       <SaidOrWritten word={word} ground={ground} />
-      {editing && <SplitEditor word={word} reading={reading} own={own} onClose={() => setEditing(false)} />}
+      {editing && (
+        <SplitEditor
+          word={word}
+          reading={reading}
+          own={own}
+          lexicon={ground.lexicon}
+          onClose={() => setEditing(false)}
+        />
+      )}
     </section>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { getSchool, type OwnSplit, setAccent } from "#contract";
 import { accents } from "#core/phonics";
-import { ownEntry, split, unitOf, writeEntry } from "#core/words";
+import { cutBy, type Lexicon, ownEntry, split, unitOf, writeEntry } from "#core/words";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { usePictures } from "#web/device/own-pictures.ts";
@@ -11,7 +11,7 @@ import { Choice } from "#web/parts/field.tsx";
 import { BracketWord } from "#web/parts/marks.tsx";
 import { Empty } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
-import { SplitEditor } from "./split-editor.tsx";
+import { SplitEditor, saysCut } from "./split-editor.tsx";
 import type { ToolWanted } from "./tool.ts";
 import { OwnAges } from "./word-ages.tsx";
 import { OwnPictures } from "./word-pictures.tsx";
@@ -83,7 +83,9 @@ export function OwnSplits({ ground }: ToolWanted) {
                 <span className="text-xl">
                   <BracketWord text={one.text} units={one.units.map(unitOf)} />
                 </span>
-                <span className="grow text-soft">{one.reason}</span>
+                <span className="grow text-soft">
+                  {one.reason} <Cut split={one} lexicon={ground.lexicon} />
+                </span>
                 <Button onClick={() => setOpen(one)} aria-label={`Change the split of ${one.text}`}>
                   Change
                 </Button>
@@ -94,9 +96,21 @@ export function OwnSplits({ ground }: ToolWanted) {
       )}
       <OwnAges ground={ground} />
       <OwnPictures />
-      {open && reading && <SplitEditor word={open.text} reading={reading} own={open} onClose={() => setOpen(null)} />}
+      {open && reading && (
+        <SplitEditor
+          word={open.text}
+          {...{ reading, own: open, lexicon: ground.lexicon }}
+          onClose={() => setOpen(null)}
+        />
+      )}
     </div>
   );
+}
+
+/** That a split of the school stands against what it teaches as one. */
+function Cut({ split: { text, units }, lexicon }: { split: OwnSplit; lexicon: Lexicon }) {
+  const cut = cutBy(text, units, lexicon.ownUnits);
+  return cut.length > 0 ? saysCut(cut) : null;
 }
 
 /** In the notation of the tool's own list, so that it can be read back. */

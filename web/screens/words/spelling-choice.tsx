@@ -1,4 +1,5 @@
 import { correspondences, findCorrespondence, type Gpc } from "#core/phonics";
+import { ownUnitsIn } from "#core/words";
 import type { For } from "#web/device/readers.ts";
 import { Choice } from "#web/parts/field.tsx";
 import { SpellingOptions } from "#web/parts/spelling-row.tsx";
@@ -15,12 +16,9 @@ interface SpellingChoiceWanted {
 /** One spelling out of all: what is needed first, then what can be read, then the others. */
 export function SpellingChoice({ label, value, onChange, reader, none = "any spelling" }: SpellingChoiceWanted) {
   const targets = reader.targets.filter((gpc) => findCorrespondence(gpc));
-  const known = correspondences
-    .map((entry) => entry.gpc)
-    .filter((gpc) => reader.known.has(gpc) && !targets.includes(gpc));
-  const others = correspondences
-    .map((entry) => entry.gpc)
-    .filter((gpc) => !reader.known.has(gpc) && !targets.includes(gpc));
+  const all = [...correspondences.map((entry) => entry.gpc), ...ownUnitsIn(reader.known)];
+  const known = all.filter((gpc) => reader.known.has(gpc) && !targets.includes(gpc));
+  const others = all.filter((gpc) => !reader.known.has(gpc) && !targets.includes(gpc));
   const byLetters = (one: string, other: string) => one.localeCompare(other);
   return (
     <Choice label={label} value={value} onChange={(event) => onChange(event.target.value)}>

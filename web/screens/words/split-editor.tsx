@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { type OwnSplit, removeSplit, saveSplit } from "#contract";
-import { findCorrespondence, ipa, showGrapheme, sounds, soundsOfGrapheme } from "#core/phonics";
-import { keyOf, spellOut, unitOf, type WordSplit } from "#core/words";
+import { findCorrespondence, type Gpc, ipa, showGrapheme, sounds, soundsOfGrapheme, splitGpc } from "#core/phonics";
+import { listed } from "#core/saying";
+import { cutBy, keyOf, type Lexicon, spellOut, unitOf, type WordSplit } from "#core/words";
 import { call } from "#web/device/api.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -18,11 +19,12 @@ interface EditorWanted {
   readonly reading: WordSplit;
   /** The school's own split of this word, if it has one. */
   readonly own: OwnSplit | undefined;
+  readonly lexicon: Lexicon;
   readonly onClose: () => void;
 }
 
 /** Puts the split of a word right by hand; what is kept counts everywhere in this school. */
-export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
+export function SplitEditor({ word, reading, own, lexicon, onClose }: EditorWanted) {
   const [typed, setTyped] = useState(reading.units.map((unit) => unit.grapheme).join(" "));
   const [chosen, setChosen] = useState<readonly string[]>(reading.units.map((unit) => unit.sound));
   const [reason, setReason] = useState(own?.reason ?? "");
@@ -47,6 +49,8 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
       : unknown
         ? `${showGrapheme(unknown.grapheme)} is not a spelling this tool knows for that sound. Join it with a neighbour, or choose another sound.`
         : undefined;
+
+  const cut = problem === undefined ? cutBy(letters, gpcsOf(units), lexicon.ownUnits) : [];
 
   const save = async () => {
     const body = { text: word, units: units.map((unit) => unit.gpc), reason };
@@ -103,6 +107,7 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
             </div>
           ))}
         </div>
+        {cut.length > 0 && <p role="status">{saysCut(cut)}</p>}
         <TextField
           label="Why (for colleagues)"
           value={reason}
@@ -121,6 +126,14 @@ export function SplitEditor({ word, reading, own, onClose }: EditorWanted) {
       </div>
     </Sheet>
   );
+}
+
+const gpcsOf = (units: readonly { readonly gpc: string }[]) => units.map(({ gpc }) => gpc);
+
+/** That a split stands against what the school teaches as one. */
+export function saysCut(units: readonly Gpc[]): string {
+  const shown = units.map((unit) => showGrapheme(splitGpc(unit).grapheme));
+  return `Your school teaches ${listed(shown)} as one unit. Split like this, ${units.length === 1 ? "it does" : "they do"} not count in this word.`;
 }
 
 /** The sounds a spelling may have; all sounds for one that the tool does not know. */
