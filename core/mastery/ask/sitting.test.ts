@@ -96,7 +96,7 @@ test("a child that is known well is asked little, a new one more, and time ends 
   const more = whole(fromOf([]), () => true);
   expect(little.done).toBe("settled");
   expect(little.given.length).toBeLessThan(more.given.length);
-  const short = whole(fromOf([]), (item) => /s|a|t/.test(item), 1);
+  const short = whole(fromOf([]), (item) => /s|a|t/.test(item), 0.5);
   expect(short.done).toBe("time");
   expect(short.given.length).toBeLessThan(30);
 });
