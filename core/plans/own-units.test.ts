@@ -13,7 +13,7 @@ import {
   unread,
   withOwnUnits,
 } from "#core/words";
-import { helpWith, planSession, practiceWords, shippedRoutines } from "./index.ts";
+import { boxesFor, helpWith, planSession, practiceWords, shippedRoutines } from "./index.ts";
 
 const nk = "n+k=ng+k";
 const lexicon = withOwnUnits(readLexicon(readFileSync("data/lexicon/lexicon.txt", "utf8")), [nk, "s+t=s+t"]);
@@ -81,6 +81,12 @@ describe("a session on a unit of the school's own", () => {
     const asked = { targets: ["i=i"], lexicon, wholes: new Set<string>() };
     expect(helpWith(["tank", "pin"], readers, asked)).toEqual([{ name: "Ben T.", words: ["tank"] }]);
   });
+});
+
+test("no tile of a word that is built has two spellings at once", () => {
+  const { units } = lexicon.find("pin")[0] ?? { units: [] };
+  const known = [...taughtUpTo(order, "s2"), nk, "s+t=s+t"];
+  for (let seed = 0; seed < 20; seed++) expect(boxesFor({ units, known, seed }).tiles.join(" ")).not.toMatch(/[+]/);
 });
 
 describe("what a unit brings", () => {

@@ -1,4 +1,4 @@
-import { findCorrespondence, type Gpc, likelyConfusions, showGrapheme, splitGpc } from "#core/phonics";
+import { findCorrespondence, type Gpc, isOwnUnit, likelyConfusions, showGrapheme, splitGpc } from "#core/phonics";
 import { dice, shuffled, type Unit } from "#core/words";
 
 /** Where each tile of a board lies: the place by its number from 0, or null beside the board. */
@@ -41,7 +41,7 @@ export function commonEnds(
 function mistakable(units: readonly Unit[], known: readonly Gpc[], seed: number): readonly string[] {
   const has = new Set(units.map(({ grapheme }) => grapheme));
   const others = shuffled(
-    known.filter((gpc) => !has.has(splitGpc(gpc).grapheme)),
+    known.filter((gpc) => !isOwnUnit(gpc) && !has.has(splitGpc(gpc).grapheme)),
     dice(seed),
   );
   const sounds = new Set(units.map(({ sound }) => sound));
