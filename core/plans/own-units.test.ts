@@ -85,8 +85,9 @@ describe("a session on a unit of the school's own", () => {
 
 test("no tile of a word that is built has two spellings at once", () => {
   const { units } = lexicon.find("pin")[0] ?? { units: [] };
-  const known = [...taughtUpTo(order, "s2"), nk, "s+t=s+t"];
-  for (let seed = 0; seed < 20; seed++) expect(boxesFor({ units, known, seed }).tiles.join(" ")).not.toMatch(/[+]/);
+  // So little is known that whatever else there is would be taken.
+  const known = ["p=p", "i=i", "n=n", nk, "s+t=s+t"];
+  for (let seed = 0; seed < 5; seed++) expect(boxesFor({ units, known, seed }).tiles.join(" ")).not.toMatch(/[+]/);
 });
 
 describe("what a unit brings", () => {
