@@ -1,9 +1,10 @@
 /** What a member of a school is there as, the least first: each may what those before may. */
-export const roles = ["assistant", "teacher", "lead"] as const;
+export const roles = ["observer", "assistant", "teacher", "lead"] as const;
 export type Role = (typeof roles)[number];
 
 /** What each role is, in a sentence, for whoever gives it. */
 export const roleSays: Readonly<Record<Role, string>> = {
+  observer: "Sees numbers of classes and of the school, without names and in fives; no child, no group, no plan.",
   assistant:
     "Runs the sessions of groups that were given to them: sees the card, and of each child what that session needs.",
   teacher: "Checks, groups and plans for their own classes, and for every group that has a child of these.",

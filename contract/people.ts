@@ -281,7 +281,7 @@ export const endInvitation = {
 export const listMyDevices = {
   method: "GET",
   path: "/api/me/devices",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   answer: z.array(z.object({ id, device: z.string(), since: instant, usedAt: instant, here: z.boolean() })),
 } as const satisfies Endpoint;
 
@@ -289,7 +289,7 @@ export const listMyDevices = {
 export const endMyDevice = {
   method: "DELETE",
   path: "/api/me/devices/:id",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   params: z.object({ id }),
   answer: done,
 } as const satisfies Endpoint;
@@ -298,7 +298,7 @@ export const endMyDevice = {
 export const endMyOtherDevices = {
   method: "POST",
   path: "/api/me/sign-out-elsewhere",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   answer: done,
 } as const satisfies Endpoint;
 
@@ -306,7 +306,7 @@ export const endMyOtherDevices = {
 export const changePassphrase = {
   method: "POST",
   path: "/api/me/passphrase",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   body: z.object({ before: typedPassphrase, passphrase }),
   answer: done,
 } as const satisfies Endpoint;
@@ -315,7 +315,7 @@ export const changePassphrase = {
 export const beginSecondFactor = {
   method: "POST",
   path: "/api/me/second-factor",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   body: z.object({ passphrase: typedPassphrase }),
   answer: z.object({ address: z.string(), secret: z.string() }),
 } as const satisfies Endpoint;
@@ -324,7 +324,7 @@ export const beginSecondFactor = {
 export const confirmSecondFactor = {
   method: "POST",
   path: "/api/me/second-factor/confirm",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   body: z.object({ code: appCode }),
   answer: done,
 } as const satisfies Endpoint;
@@ -333,7 +333,7 @@ export const confirmSecondFactor = {
 export const endSecondFactor = {
   method: "POST",
   path: "/api/me/second-factor/end",
-  may: { by: "assistant" },
+  may: { by: "observer" },
   body: z.object({ passphrase: typedPassphrase }),
   answer: done,
 } as const satisfies Endpoint;

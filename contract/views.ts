@@ -7,7 +7,7 @@ import type { Endpoint } from "./endpoint.ts";
 export const mapsOf = ["reading", "spelling", "blending"] as const;
 export type MapOf = (typeof mapsOf)[number];
 
-/** The two views over all that is known: the gap map and the day. */
+/** Views over all that is known: the gap map, the day, numbers. */
 export const getGaps = {
   method: "GET",
   path: "/api/gaps",
@@ -186,3 +186,37 @@ export const getOtherNeeds = {
   answer: z.object({ children: z.array(z.object({ id, name: z.string(), needs: z.array(otherNeed) })) }),
 } as const satisfies Endpoint;
 export type OtherNeedsView = z.infer<typeof getOtherNeeds.answer>;
+
+/** Children as they are counted without names: in fives; null for fewer than five. */
+const inFives = z.number().int().min(5).multipleOf(5).nullable();
+
+/**
+ * Numbers of the school and of each class with five children or more, without names: no number of children under five is told, nor
+ * two that differ by fewer than five.
+ */
+export const getNumbers = {
+  method: "GET",
+  path: "/api/numbers",
+  may: { by: "observer" },
+  answer: z.object({
+    today: day,
+    /** The first day of what is counted of the last weeks. */
+    since: day,
+    /** The whole school first. */
+    rows: z.array(
+      z.object({
+        /** Null for the whole school. */
+        className: z.string().nullable(),
+        children: inFives,
+        /** Of them checked since that day, in a group now, with half of what they were taught secure, with five gaps or more. */
+        checked: inFives,
+        inGroup: inFives,
+        mostSecure: inFives,
+        manyGaps: inFives,
+        /** Sessions that were held since that day, for groups with a child of the class. */
+        sessions: z.number().int(),
+      }),
+    ),
+  }),
+} as const satisfies Endpoint;
+export type Numbers = z.infer<typeof getNumbers.answer>;

@@ -82,4 +82,5 @@ export const adults = {
   kilnTeacher: "Ms Harrow",
   towpathTeacher: "Mr Tolley",
   assistants: ["Jo P.", "Wyn D."],
+  observer: "Dr Sedge",
 } as const;

@@ -64,7 +64,7 @@ export function marksWithoutWait(context: BrowserContext): Promise<unknown> {
 export async function comeInAs(
   context: BrowserContext,
   school: Pick<School, "base">,
-  role: "lead" | "teacher" | "assistant",
+  role: "lead" | "teacher" | "assistant" | "observer",
 ): Promise<void> {
   const { base } = school;
   const told = await context.request.post(`${base}/api/come-in`, { data: { role }, headers: { origin: base } });

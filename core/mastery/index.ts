@@ -19,6 +19,7 @@ export * from "./left-out.ts";
 export * from "./map.ts";
 export * from "./mind.ts";
 export * from "./need-ids.ts";
+export * from "./numbers.ts";
 export * from "./other-needs.ts";
 export * from "./own-values.ts";
 export * from "./parameters.ts";

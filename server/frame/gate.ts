@@ -99,7 +99,7 @@ export function openGate({ memberOf, schoolAt, schoolBehind }: Knows, openTries:
         throw new HttpProblem(
           403,
           "Not yours to do",
-          `This is for a ${may.by} of the school. Ask one of them. Nothing was changed.`,
+          `This is for ${/^[ao]/.test(may.by) ? "an" : "a"} ${may.by} of the school. Ask one of them. Nothing was changed.`,
         );
       return member;
     },

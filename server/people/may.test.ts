@@ -69,8 +69,9 @@ beforeAll(async () => {
     ...{ to: 560, adultId: uuid(), roomId: null, cancelled: false, byHand: false, sequence: 0 },
   });
   await house.school.week.putMeetings({ added: [meeting(own), meeting(other)], changed: [] }, at);
-  for (const role of ["teacher", "assistant"] as const) {
+  for (const role of ["teacher", "assistant", "observer"] as const) {
     const memberId = uuid();
+    // Whatever an observer was given before is of no use to it.
     const mine =
       role === "teacher" ? { classIds: [own.classId], groupIds: [] } : { classIds: [], groupIds: [own.groupId] };
     await house.school.people.add(memberId, { name: role, role, typedNames: [], ...mine });
@@ -318,7 +319,7 @@ test("no one may ask what members may; of marks each is looked at by itself", as
 test("a backup is a lead's to take, and holds that school alone", async () => {
   const { path } = contract.backupFile;
   const take = (actor: Actor | "no one") => send({ ...contract.getSchool, path } as never, {}, actor);
-  for (const role of ["assistant", "teacher"] as const)
+  for (const role of ["observer", "assistant", "teacher"] as const)
     expect((await take(actors.get(role) as Actor)).status, role).toBe(403);
   expect((await take("no one")).status).toBe(401);
   const { status, bytes } = await take(actors.get("lead") as Actor);

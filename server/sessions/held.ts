@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { eq, isNull } from "drizzle-orm";
+import { and, between, eq, isNull } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import type { PlanBody } from "#contract";
 import { targetsOf, teachesNew } from "#core/plans";
@@ -76,4 +76,14 @@ function heldFor(childId: string, { day, plan }: { readonly day: string; readonl
     kind === "revisit" ? (each ? (each.find((one) => one.childId === childId)?.items ?? []) : items) : [],
   );
   return { day, taught, revisited: revisited.filter((gpc) => !taught.includes(gpc)) };
+}
+
+/** The groups of the sessions that were held between two days, both included; a group once for each of them. */
+export async function groupsHeldBetween(inside: Inside, from: string, to: string): Promise<string[]> {
+  const rows = await inside
+    .selectDistinct({ id: t.sessions.id, groupId: t.sessions.groupId })
+    .from(t.sessions)
+    .innerJoin(t.reports, eq(t.reports.sessionId, t.sessions.id))
+    .where(and(isNull(t.sessions.removedAt), between(t.sessions.heldOn, from, to)));
+  return rows.map(({ groupId }) => groupId);
 }

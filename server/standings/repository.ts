@@ -41,6 +41,7 @@ import { matterIn } from "./matter.ts";
 import { nextOf } from "./next.ts";
 
 export { chancesOf, gapMap } from "./maps.ts";
+export { numbers } from "./numbers.ts";
 export { otherNeedsOf } from "./other-needs.ts";
 export { seekFrom } from "./seek.ts";
 

@@ -3,6 +3,7 @@ import {
   getChanges,
   getForesight,
   getGaps,
+  getNumbers,
   getOtherNeeds,
   getReaders,
   getSecondLooks,
@@ -22,6 +23,8 @@ export function standingRoutes({ serve, jobs }: Domain): void {
   serve(getGaps, async ({ query, school, now }) =>
     school.standings.gapMap(await school.settings.dayOf(now), query.classId, query.of),
   );
+
+  serve(getNumbers, async ({ school, now }) => school.standings.numbers(await school.settings.dayOf(now)));
 
   serve(getForesight, async ({ school, now, request }) => {
     const ids = (await school.children.list()).map((child) => child.id);

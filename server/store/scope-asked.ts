@@ -251,6 +251,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       forgetGone: () => other.notes.forgetGone({ at: "2099-01-01T00:00:00.000Z", day: "2099-01-01" }),
     },
     standings: {
+      numbers: () => other.standings.numbers(today),
       gapMap: () => other.standings.gapMap(today, classId),
       standingsOf: () => other.standings.standingsOf(childId, today),
       commonOf: () => other.standings.commonOf([childId], today),

@@ -29,9 +29,13 @@ const besides: readonly Place[] = [
   { path: "/help", name: "Help", key: "h" },
 ];
 
+/** What those see who see numbers alone; the lead sees it too. */
+const numbers: Place = { path: "/numbers", name: "Numbers", key: "n" };
+
 /** The places of whoever is here: those of the loop, and those beside it. */
 export function usePlaces(): { readonly places: readonly Place[]; readonly besides: readonly Place[] } {
   const role = useMe().data?.me?.role ?? "lead";
+  if (role === "observer") return { places: [numbers], besides: besides.filter(({ path }) => path === "/help") };
   const mine = ({ from = "assistant" }: Place) => isAtLeast(role, from);
-  return { places: places.filter(mine), besides: besides.filter(mine) };
+  return { places: places.filter(mine), besides: [...besides.filter(mine), ...(role === "lead" ? [numbers] : [])] };
 }

@@ -81,6 +81,7 @@ export const openRouter = () =>
         { path: "/settings/mine", element: later(() => import("#web/screens/settings/mine.tsx")) },
         { path: "/settings/trail", element: later(() => import("#web/screens/settings/trail.tsx")) },
         { path: "/settings/year", element: later(() => import("#web/screens/settings/year.tsx")) },
+        { path: "/numbers", element: later(() => import("#web/screens/numbers/numbers.tsx")) },
         { path: "/help", element: later(() => import("#web/screens/help/help.tsx")) },
         { path: "*", element: <Nowhere /> },
       ],

@@ -1,5 +1,6 @@
 import {
   BookOpen,
+  ChartNoAxesColumn,
   CircleHelp,
   ListOrdered,
   LogOut,
@@ -71,6 +72,7 @@ export function Shell() {
   const [locked] = useLocked();
   useLocking(door?.me?.way === "signed-in" ? door.device?.lockMinutes : undefined);
   const openPalette = () => {
+    if (door?.me?.role === "observer") return;
     setPaletteWanted(true);
     setPaletteOpen(true);
   };
@@ -84,6 +86,7 @@ export function Shell() {
   // A lead whom the school wants a second factor of has no other place before it is set up.
   const isShut = door?.me?.lacksSecond ?? false;
   if (isShut && pathname !== MY_SIGN_IN) return <Navigate to={MY_SIGN_IN} replace />;
+  if (door?.me?.role === "observer" && pathname === "/") return <Navigate to="/numbers" replace />;
   return (
     <Leaving>
       <Keys places={isShut ? [] : [...places, ...besides]} onPalette={openPalette}>
@@ -132,7 +135,9 @@ export function Shell() {
 
 function Rail({ onPalette }: { onPalette: () => void }) {
   const { places, besides } = usePlaces();
-  const school = useAsk(getSchool, {});
+  const { data: door } = useMe();
+  // An observer has nothing of the school but numbers.
+  const school = useAsk(getSchool, door?.me?.role === "observer" ? null : {});
   const erased = school.data?.erased;
   useEffect(() => {
     if (erased === undefined) return;
@@ -158,7 +163,7 @@ function Rail({ onPalette }: { onPalette: () => void }) {
         <img src="/sapling.svg" alt="" width={24} height={24} />
         <div className="min-w-0 leading-tight max-lg:max-w-[48vw]">
           <p className="font-semibold">Keen Sapling</p>
-          <p className="truncate text-sm text-soft">{school.data?.name || "Your school"}</p>
+          <p className="truncate text-sm text-soft">{school.data?.name || door?.school.name || "Your school"}</p>
         </div>
       </div>
       <nav aria-label="Places" className="overflow-x-auto px-2 py-2 lg:flex-1">
@@ -258,6 +263,7 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
       <div className="flex gap-1.5">
         <button
           type="button"
+          hidden={me?.role === "observer"}
           onClick={onPalette}
           className="flex flex-1 items-center gap-1.5 rounded border border-line px-2 py-1 text-sm text-soft hover:border-soft"
         >
@@ -278,6 +284,7 @@ function RailFoot({ onPalette }: { onPalette: () => void }) {
 
 function BesideIcon({ path }: { path: string }) {
   if (path === "/help") return <CircleHelp size={15} />;
+  if (path === "/numbers") return <ChartNoAxesColumn size={15} />;
   if (path === "/texts") return <BookOpen size={15} />;
   if (path === "/settings") return <SlidersHorizontal size={15} />;
   return path === "/words" ? <WholeWord size={15} /> : <ListOrdered size={15} />;

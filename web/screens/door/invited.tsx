@@ -58,7 +58,7 @@ function Form({ token, invitation }: { token: string; invitation: AnswerOf<typeo
     <DoorFrame school={school.name} title={who ? `Welcome, ${who.name}` : "Set up your school"}>
       {who ? (
         <p>
-          You come in as {who.role === "assistant" ? "an" : "a"} {who.role}. {roleSays[who.role]}
+          You come in as {/^[ao]/.test(who.role) ? "an" : "a"} {who.role}. {roleSays[who.role]}
         </p>
       ) : (
         <p>

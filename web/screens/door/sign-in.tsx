@@ -31,6 +31,7 @@ const roleNames: Readonly<Record<Role, string>> = {
   lead: "the lead",
   teacher: "a teacher",
   assistant: "an assistant",
+  observer: "an observer",
 };
 
 function ComeIn({ school }: { school: string }) {

@@ -1,6 +1,7 @@
 import {
   editSession,
   getGaps,
+  getNumbers,
   getSession,
   getToday,
   invitePerson,
@@ -18,10 +19,16 @@ import {
   startSitting,
 } from "#contract";
 
-const names: Readonly<Record<Role, string>> = { lead: "Lead", teacher: "Teacher", assistant: "Assistant" };
+const names: Readonly<Record<Role, string>> = {
+  lead: "Lead",
+  teacher: "Teacher",
+  assistant: "Assistant",
+  observer: "Observer",
+};
 
 /** What is done, by what the server is asked for it: who may ask that stands in the contract and nowhere else. */
 const doings: readonly (readonly [string, { readonly may: May }])[] = [
+  ["See numbers without names", getNumbers],
   ["See what is due today", getToday],
   ["Open a session's card", getSession],
   ["Hand back what happened", reportSession],

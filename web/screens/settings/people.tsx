@@ -142,7 +142,12 @@ interface RoleWanted {
   readonly onRemove: (one: PersonView) => void;
 }
 
-const titles: Readonly<Record<Role, string>> = { lead: "Leads", teacher: "Teachers", assistant: "Assistants" };
+const titles: Readonly<Record<Role, string>> = {
+  lead: "Leads",
+  teacher: "Teachers",
+  assistant: "Assistants",
+  observer: "Observers",
+};
 
 function RolePanel({ role, people, nameOfClass, nameOfGroup, ...on }: RoleWanted) {
   return (

@@ -29,7 +29,12 @@ interface PersonWanted {
   readonly onClose: () => void;
 }
 
-const roleNames: Readonly<Record<Role, string>> = { lead: "Lead", teacher: "Teacher", assistant: "Assistant" };
+const roleNames: Readonly<Record<Role, string>> = {
+  lead: "Lead",
+  teacher: "Teacher",
+  assistant: "Assistant",
+  observer: "Observer",
+};
 const toggled = (ids: readonly string[], id: string, on: boolean) =>
   on ? [...ids, id] : ids.filter((one) => one !== id);
 
@@ -55,9 +60,9 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
       name: name.trim(),
       role,
       classIds: role === "teacher" ? [...classIds] : [],
-      groupIds: role === "lead" ? [] : [...groupIds],
-      adultId,
-      typedNames: [...typedNames],
+      groupIds: role === "teacher" || role === "assistant" ? [...groupIds] : [],
+      adultId: role === "observer" ? null : adultId,
+      typedNames: role === "observer" ? [] : [...typedNames],
     };
     try {
       if (!person) await call(addPerson, { body: { id, ...content } });
@@ -121,7 +126,7 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
             ))}
           </Several>
         )}
-        {role !== "lead" && (
+        {(role === "teacher" || role === "assistant") && (
           <Several
             title={
               role === "teacher" ? "Groups given to them, beside those with a child of their classes" : "Their groups"
@@ -139,7 +144,7 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
             ))}
           </Several>
         )}
-        {adults.length > 0 && (
+        {adults.length > 0 && role !== "observer" && (
           <Choice
             label="In the week they are"
             hint="Sessions of this adult are theirs: they see them on Today, with the group and its card, also when they stand in for a day."
@@ -154,7 +159,7 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
             ))}
           </Choice>
         )}
-        {names.length > 0 && (
+        {names.length > 0 && role !== "observer" && (
           <Several title="Marks under these names are theirs too" none="">
             {names.map((one) => (
               <Tick
