@@ -106,3 +106,43 @@ test("words of a text are marked from a link, are a reading of the child, and go
   expect(gone.status).toBe(200);
   expect(await readings(first?.childId)).toEqual([]);
 });
+
+test("a link that is ended while someone teaches from it: a sentence, what was marked stays, and a new link sends it", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const group = await groupNamed(school, "Rope walk");
+  const id = await plan(school, group);
+  const token = await linkTo(school, id);
+  const away = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await away.newPage();
+  await phone.goto(`${school.base}/shared/${token}`);
+  await phone.getByRole("link", { name: "Teach it from here" }).tap();
+  await phone.getByRole("button", { name: "Begin" }).tap();
+  const children = phone.getByRole("list", { name: "Children" });
+  const mark = (name: RegExp) => children.locator('[aria-current="true"]').getByRole("button", { name }).tap();
+  await mark(/got it$/);
+
+  await page.goto(`${school.base}/settings/people`);
+  await page.getByRole("button", { name: /^Switch off the link to Rope walk/ }).click();
+  await expect(page.getByRole("button", { name: /^Switch off the link to Rope walk/ })).toHaveCount(0);
+  // The one who teaches goes on, and is told when they hand it back.
+  await mark(/not yet$/);
+  await phone.getByRole("button", { name: "End the session" }).tap();
+  await phone.getByLabel("Your name").fill("Wyn D.");
+  await phone.getByRole("button", { name: "Send what happened" }).tap();
+  await expect(
+    phone.getByText(/was switched off, or its last day has passed\. Ask the teacher/).first(),
+  ).toBeVisible();
+  expect(await answersOf(school, group, id)).toEqual([]);
+  await expectAccessible(phone);
+  // Another link to the same session finds what was marked on this device.
+  const again = await linkTo(school, id);
+  await phone.goto(`${school.base}/shared/${again}/teach`);
+  await phone.getByLabel("Your name").fill("Wyn D.");
+  await phone.getByRole("button", { name: "Send what happened" }).tap();
+  await expect(phone.getByText("Thank you. The teacher sees it now, with everything that was marked.")).toBeVisible();
+  expect((await answersOf(school, group, id)).length).toBe(2);
+  await away.close();
+});
