@@ -62,6 +62,8 @@ export const getToday = {
         asked: z.number().int(),
         items: z.number().int(),
         startedAt: instant,
+        /** The person to whom it was given; null for whoever comes to it. */
+        givenTo: z.object({ name: z.string(), isMe: z.boolean() }).nullable(),
       }),
     ),
     sessions: z.array(

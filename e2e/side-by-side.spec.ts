@@ -209,3 +209,34 @@ test("two adults mark in one check: each is told of the other and of whom, and b
     .toBe(3);
   await away.close();
 });
+
+test("an open check is given to a colleague, whose Today says so first; others see whose it is", async ({
+  page,
+  school,
+  browser,
+}) => {
+  for (const name of ["First look", "Second look"])
+    await sit(school, ["Amos D."], [part("card", { scope: "picked", picked: ["b=b", "d=d"] })], name);
+  await page.goto(school.base);
+  const row = (of: Page, name: string) => of.getByRole("listitem").filter({ hasText: `${name} with Amos D.` });
+  const given = page.getByLabel("First look is given to");
+  await given.focus();
+  await expect(given.getByRole("option", { name: "Mr Tolley" })).toBeAttached();
+  // Whoever has not the child is not among them.
+  await expect(given.getByRole("option", { name: "Ms Harrow" })).toHaveCount(0);
+  await given.selectOption({ label: "Mr Tolley" });
+  await expect(page.getByText("First look is given to Mr Tolley.")).toBeVisible();
+  await expect(row(page, "First look")).toContainText("given to Mr Tolley");
+  await expectAccessible(page);
+
+  const away = await browser.newContext();
+  await comeInAs(away, school, "teacher");
+  const theirs = await away.newPage();
+  await theirs.goto(school.base);
+  await expect(row(theirs, "First look")).toContainText("given to you");
+  const waits = theirs.getByRole("listitem").filter({ hasText: / with Amos D\./ });
+  await expect(waits.first()).toContainText("First look");
+  await away.close();
+  await given.selectOption({ label: "for whoever" });
+  await expect(row(page, "First look")).not.toContainText("given to");
+});

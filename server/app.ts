@@ -5,6 +5,7 @@ import express, { type Express, Router } from "express";
 import expressStaticGzip from "express-static-gzip";
 import type { Logger } from "pino";
 import { careRoutes } from "./care/routes.ts";
+import { givenRoutes } from "./checks/given-routes.ts";
 import { presetRoutes } from "./checks/preset-routes.ts";
 import { sittingRoutes } from "./checks/routes.ts";
 import { childRoutes } from "./classes/child-routes.ts";
@@ -84,6 +85,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   placeRoutes,
   presetRoutes,
   sittingRoutes,
+  givenRoutes,
   faceRoutes,
   standingRoutes,
   groupRoutes,

@@ -69,6 +69,11 @@ export async function insertSitting(
   await inside.insert(t.checks).values(checks.map((check) => ({ ...check, sittingId: sitting.id })));
 }
 
+/** Gives a sitting to a member, or to whoever comes to it. */
+export async function giveSitting(inside: Inside, id: string, to: string | null): Promise<void> {
+  await inside.update(t.sittings).set({ givenTo: to }).where(eq(t.sittings.id, id));
+}
+
 /** How many sittings have a check that is not ended, of a child who is here. */
 export async function countOpen(inside: Inside): Promise<number> {
   const [row] = await inside
@@ -82,8 +87,12 @@ export async function countOpen(inside: Inside): Promise<number> {
 /** Sittings with an open check of a child who is here, the newest first, with all their checks. */
 export async function openSittings(inside: Inside, most: number) {
   const open = await inside
-    .selectDistinct({ id: t.sittings.id, name: t.sittings.name, startedAt: t.sittings.startedAt })
+    .selectDistinct({
+      ...{ id: t.sittings.id, name: t.sittings.name, startedAt: t.sittings.startedAt },
+      ...{ givenTo: t.sittings.givenTo, givenName: t.members.name },
+    })
     .from(t.sittings)
+    .leftJoin(t.members, and(eq(t.members.id, t.sittings.givenTo), isNull(t.members.removedAt)))
     .innerJoin(t.checks, eq(t.checks.sittingId, t.sittings.id))
     .innerJoin(t.children, eq(t.children.id, t.checks.childId))
     .where(and(isNull(t.checks.endedAt), eq(t.children.archived, false)))

@@ -1,5 +1,5 @@
 import { addDays, formatISO, subDays } from "date-fns";
-import { and, between, eq, inArray, isNull, sql } from "drizzle-orm";
+import { and, between, eq, inArray, isNull, ne, sql } from "drizzle-orm";
 import type { Thing } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import * as t from "../store/schema.ts";
@@ -202,11 +202,59 @@ export async function ownersOf(
   const all = await inside
     .select({ id: members.id, name: members.name, role: members.role, adultId: members.adultId })
     .from(members)
-    .where(isNull(members.removedAt))
+    .where(and(isNull(members.removedAt), ne(members.role, "observer")))
     .orderBy(members.name);
   return all.flatMap(({ id: memberId, name, role, adultId }) =>
     role === "lead" || theirs.has(memberId) || (adultId !== null && adults.has(adultId))
       ? [{ id: memberId, name }]
       : [],
   );
+}
+
+/** The members who have each of these children: leads, and those to whom all of them belong; by name. */
+export async function ownersOfAll(
+  inside: Inside,
+  { childIds, now }: { readonly childIds: readonly string[]; readonly now: Date },
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  const newest = newestVersions(inside);
+  const places = await inside
+    .select({ groupId: newest.groupId, childId: t.groupMembers.childId, classId: t.children.classId })
+    .from(newest)
+    .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id))
+    .innerJoin(t.children, eq(t.children.id, t.groupMembers.childId));
+  const children = await inside
+    .select({ id: t.children.id, classId: t.children.classId })
+    .from(t.children)
+    .where(inArray(t.children.id, [...childIds]));
+  const classes = await inside.select().from(t.memberClasses);
+  const given = await inside.select().from(t.memberGroups);
+  const { placements, meetings, members } = t;
+  const weekly = await inside
+    .selectDistinct({ of: placements.adultId, groupId: placements.groupId })
+    .from(placements);
+  const standIn = await inside
+    .selectDistinct({ of: meetings.adultId, groupId: meetings.groupId })
+    .from(meetings)
+    .where(
+      and(
+        eq(meetings.cancelled, false),
+        between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
+      ),
+    );
+  const all = await inside
+    .select({ id: members.id, name: members.name, role: members.role, adultId: members.adultId })
+    .from(members)
+    .where(and(isNull(members.removedAt), ne(members.role, "observer")))
+    .orderBy(members.name);
+  const hasAll = ({ id, adultId }: (typeof all)[number]) => {
+    const theirs = new Set(classes.flatMap(({ memberId, classId }) => (memberId === id ? [classId] : [])));
+    const groups = new Set([
+      ...given.flatMap(({ memberId, groupId }) => (memberId === id ? [groupId] : [])),
+      ...[...weekly, ...standIn].flatMap(({ of, groupId }) => (of === adultId ? [groupId] : [])),
+      ...places.flatMap(({ groupId, classId }) => (theirs.has(classId) ? [groupId] : [])),
+    ]);
+    const inGroups = new Set(places.flatMap(({ groupId, childId }) => (groups.has(groupId) ? [childId] : [])));
+    return children.every((child) => theirs.has(child.classId) || inGroups.has(child.id));
+  };
+  return all.flatMap((one) => (one.role === "lead" || hasAll(one) ? [{ id: one.id, name: one.name }] : []));
 }

@@ -58,6 +58,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
       namesOf: () => other.people.namesOf([childId, memberId]),
     },
     own: {
+      ownersOfAll: () => other.own.ownersOfAll({ childIds: [childId], now: new Date(mark.markedAt) }),
       ownersOf: () => other.own.ownersOf({ thing: "child", id: childId, now: new Date(mark.markedAt) }),
       notTheirs: () => other.own.notTheirs(actor, { thing: "child", ids: [childId], now: new Date(mark.markedAt) }),
     },
@@ -204,6 +205,7 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
         ]),
       countOpen: () => other.checks.countOpen(),
       openSittings: () => other.checks.openSittings(9),
+      giveSitting: () => other.checks.giveSitting(sittingId, null),
       recentlyEnded: () => other.checks.recentlyEnded(9),
     },
     presets: {

@@ -27,17 +27,21 @@ export function todayRoutes({ serve }: Domain): void {
     const sittings = await school.checks.openSittings(MOST);
     const log = await school.ledger.logOfChecks(sittings.flatMap(({ checks }) => checks.map((check) => check.id)));
     const asked = [...new Set(standing(log).map((answer) => `${checkOf(answer)} ${answer.item}`))];
-    const open = sittings.map(({ id, name, startedAt, checks }): Today["openSittings"][number] => {
-      const mine = new Set(checks.map((check) => check.id));
-      return {
-        id,
-        name,
-        startedAt,
-        children: [...new Set(checks.map((check) => check.childName))],
-        asked: asked.filter((one) => mine.has(one.split(" ")[0] ?? "")).length,
-        items: checks.reduce((sum, check) => sum + check.items.length, 0),
-      };
-    });
+    const open = sittings.map(
+      ({ id, name, startedAt, checks, givenTo, givenName }): Today["openSittings"][number] => {
+        const mine = new Set(checks.map((check) => check.id));
+        return {
+          id,
+          name,
+          startedAt,
+          // Of someone who has left it is whoever's again.
+          givenTo: givenName === null ? null : { name: givenName, isMe: givenTo === actor.memberId },
+          children: [...new Set(checks.map((check) => check.childName))],
+          asked: asked.filter((one) => mine.has(one.split(" ")[0] ?? "")).length,
+          items: checks.reduce((sum, check) => sum + check.items.length, 0),
+        };
+      },
+    );
 
     const children = (await school.children.list()).filter((child) => !child.archived && classes.has(child.classId));
     const toCheck = children

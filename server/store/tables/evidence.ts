@@ -15,6 +15,8 @@ export const sittings = pgTable(
     id: uuid("id").notNull(),
     name: text("name").notNull(),
     startedAt: at("started_at").notNull(),
+    /** The member who is to do it; null for whoever comes to it. */
+    givenTo: uuid("given_to"),
   },
   (table) => [keyOf(table, table.id), ofSchool()],
 );

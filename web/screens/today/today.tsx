@@ -13,6 +13,7 @@ import { Spelling } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { TargetMarks } from "#web/parts/target-marks.tsx";
+import { GivenTo, mineFirst } from "./given.tsx";
 import { MeetingsToday } from "./meetings.tsx";
 import { NewNotes } from "./new-notes.tsx";
 import { SecondLooks } from "./second-looks.tsx";
@@ -69,15 +70,21 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
             </p>
           )}
           <ul className="flex flex-col divide-y divide-line">
-            {data.openSittings.map((sitting) => (
+            {mineFirst(data.openSittings).map((sitting) => (
               <Row
                 key={sitting.id}
                 icon={<ClipboardCheck size={18} aria-hidden />}
                 link={`/check/${sitting.id}`}
                 action="Go on"
+                beside={teaches && <GivenTo sitting={sitting} />}
               >
                 {sitting.name} with <strong>{childrenInWords(sitting.children)}</strong>: {sitting.asked} of{" "}
                 {sitting.items} asked
+                {sitting.givenTo && (
+                  <span className={sitting.givenTo.isMe ? "font-semibold" : "text-soft"}>
+                    , given to {sitting.givenTo.isMe ? "you" : sitting.givenTo.name}
+                  </span>
+                )}
               </Row>
             ))}
             {due.map((session) => (
@@ -230,17 +237,20 @@ function Row({
   icon,
   link,
   action,
+  beside,
   children,
 }: {
   icon: ReactNode;
   link: string;
   action: string;
+  beside?: ReactNode;
   children: ReactNode;
 }) {
   return (
     <li className="flex items-center gap-3 py-1.5">
       <span className="text-soft">{icon}</span>
       <span className="min-w-0 flex-1">{children}</span>
+      {beside}
       <ButtonLink to={link}>{action}</ButtonLink>
     </li>
   );

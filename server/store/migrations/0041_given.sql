@@ -1,0 +1,1 @@
+ALTER TABLE "sittings" ADD COLUMN "given_to" uuid;
