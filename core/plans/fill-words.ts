@@ -1,4 +1,4 @@
-import { judgeText, type KnownBy, type TaughtReader, type Word } from "#core/words";
+import { judgeText, type KnownBy, type Lexicon, type TaughtReader, type Unit, type Word } from "#core/words";
 import type { PartKind } from "./part-kinds.ts";
 
 /** Lists of words as one, one of each in turn, none twice. */
@@ -52,4 +52,26 @@ export function judgeSentences(sentences: readonly string[], reader: TaughtReade
 /** As they are written. */
 export function textsOf(words: readonly Word[]): string[] {
   return words.map(({ text }) => text);
+}
+
+/** Words that are known when they are heard, by where in them a sound stands that they have once; several sounds, joined, follow one another. */
+export function wordsByPlace(
+  sound: string,
+  { lexicon, age }: { readonly lexicon: Lexicon; readonly age: KnownBy },
+): Readonly<Record<"start" | "middle" | "end" | "without", readonly Word[]>> {
+  const sounds = sound.split("+");
+  const placesOf = (units: readonly Unit[]) =>
+    units.flatMap((_, where) => (sounds.every((one, at) => units[where + at]?.sound === one) ? where : []));
+  const known = lexicon.words.filter(
+    ({ knownBy, band, units }) => knownBy <= Math.min(age, 7) && band <= 2 && units.length <= 4,
+  );
+  const at = (place: "start" | "middle" | "end") =>
+    known.filter(({ units }) => {
+      const places = placesOf(units);
+      const [only] = places;
+      if (places.length !== 1 || only === undefined) return false;
+      return place === (only === 0 ? "start" : only === units.length - sounds.length ? "end" : "middle");
+    });
+  const without = known.filter(({ units }) => placesOf(units).length === 0);
+  return { start: at("start"), middle: at("middle"), end: at("end"), without };
 }

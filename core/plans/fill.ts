@@ -14,10 +14,9 @@ import {
   minimalPairs,
   shuffled,
   type TaughtReader,
-  type Unit,
   type Word,
 } from "#core/words";
-import { inTurn, type Judged, judgeSentences, textsOf, wordsFor } from "./fill-words.ts";
+import { inTurn, type Judged, judgeSentences, textsOf, wordsByPlace, wordsFor } from "./fill-words.ts";
 import { shapedWords } from "./focus.ts";
 import type { Focus } from "./focus-kind.ts";
 import { shown } from "./how-to.ts";
@@ -229,29 +228,15 @@ export class Filler {
   private heardOf(target: Gpc, count: number): readonly string[] {
     const { lexicon, age } = this.by;
     const { sound } = splitGpc(target);
-    const sounds = sound.split("+");
-    const placesOf = (units: readonly Unit[]) =>
-      units.flatMap((_, where) => (sounds.every((one, at) => units[where + at]?.sound === one) ? where : []));
     // Of two sounds it is said which is listened for.
     const which = this.targets.length > 1 ? `“${plainSound(sound)}” ` : "";
-    const known = lexicon.words.filter(
-      ({ knownBy, band, units }) => knownBy <= Math.min(age, 7) && band <= 2 && units.length <= 4,
-    );
-    const at = (place: keyof typeof PLACES) =>
-      known.filter(({ units }) => {
-        const places = placesOf(units);
-        const [only] = places;
-        if (places.length !== 1 || only === undefined) return false;
-        const here = only === 0 ? "start" : only === units.length - sounds.length ? "end" : "middle";
-        return here === place;
-      });
-    const without = known.filter(({ units }) => placesOf(units).length === 0);
+    const words = wordsByPlace(sound, { lexicon, age });
     const some = (list: readonly Word[]) => shuffled(list, this.from).slice(0, Math.max(1, Math.floor(count / 4)));
     const items = [
       ...(["start", "middle", "end"] as const).flatMap((place) =>
-        some(at(place)).map(({ text }) => `${text} (${which}${PLACES[place]})`),
+        some(words[place]).map(({ text }) => `${text} (${which}${PLACES[place]})`),
       ),
-      ...some(without).map(({ text }) => `${text} (${which}not there)`),
+      ...some(words.without).map(({ text }) => `${text} (${which}not there)`),
     ];
     return shuffled(items, this.from);
   }
