@@ -13,7 +13,7 @@ import { addSchool } from "./schools.ts";
 export const endpoints = Object.entries(contract).flatMap(([name, one]) =>
   typeof one === "object" && "method" in one && "path" in one ? [[name, one as contract.Endpoint] as const] : [],
 );
-export const byName = new Map(endpoints);
+const byName = new Map(endpoints);
 const AS = "x-test-actor";
 /** Two grey points by two. */
 const PICTURE =
