@@ -237,6 +237,6 @@ test("an open check is given to a colleague, whose Today says so first; others s
   const waits = theirs.getByRole("listitem").filter({ hasText: / with Amos D\./ });
   await expect(waits.first()).toContainText("First look");
   await away.close();
-  await given.selectOption({ label: "for whoever" });
+  await given.selectOption({ label: "for anyone" });
   await expect(row(page, "First look")).not.toContainText("given to");
 });

@@ -37,5 +37,10 @@ export function usePlaces(): { readonly places: readonly Place[]; readonly besid
   const role = useMe().data?.me?.role ?? "lead";
   if (role === "observer") return { places: [numbers], besides: besides.filter(({ path }) => path === "/help") };
   const mine = ({ from = "assistant" }: Place) => isAtLeast(role, from);
-  return { places: places.filter(mine), besides: [...besides.filter(mine), ...(role === "lead" ? [numbers] : [])] };
+  const beside = besides.filter(mine);
+  const before = beside.findIndex(({ path }) => path === "/settings");
+  return {
+    places: places.filter(mine),
+    besides: role === "lead" ? beside.toSpliced(before, 0, numbers) : beside,
+  };
 }

@@ -21,7 +21,7 @@ export function GivenTo({ sitting }: { sitting: Sitting }) {
       await call(giveSitting, { params: { id: sitting.id }, body: { to } });
       await refreshAll();
       const name = data?.colleagues.find(({ id }) => id === to)?.name;
-      toast(name ? `${sitting.name} is given to ${name}.` : `${sitting.name} is for whoever comes to it.`);
+      toast(name ? `${sitting.name} is given to ${name}.` : `${sitting.name} is for anyone comes to it.`);
     } catch (error) {
       toast.error(wordsOfError(error));
     }
@@ -35,8 +35,8 @@ export function GivenTo({ sitting }: { sitting: Sitting }) {
       onChange={(event) => void give(event.target.value || null)}
       className="max-w-36 rounded border border-line bg-sheet px-1.5 py-1 text-sm"
     >
-      {!data && <option value="now">{now ? now.name : "for whoever"}</option>}
-      {data && <option value="">for whoever</option>}
+      {!data && <option value="now">{now ? now.name : "for anyone"}</option>}
+      {data && <option value="">for anyone</option>}
       {data?.colleagues.map(({ id, name }) => (
         <option key={id} value={id}>
           {name}
