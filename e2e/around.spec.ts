@@ -39,6 +39,7 @@ async function addresses(school: School): Promise<Record<string, string>> {
     Text: "/texts/the-slow-boat",
     "Write a text": "/texts/new",
     "Before reading": "/texts/the-slow-boat/prepare",
+    Numbers: "/numbers",
     Help: "/help",
     "Not found": "/nowhere",
   };
