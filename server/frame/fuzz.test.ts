@@ -4,6 +4,7 @@ import * as contract from "#contract";
 import { dice } from "#core/checks";
 import { MarlpitLock } from "#demo";
 import { openTestHouse, type TestHouse } from "../testing.ts";
+import { changed, leavesOf } from "../testing-leaves.ts";
 
 /**
  * Goes past the schema: good requests of the demo school's filling with one leaf changed. Whatever the change, the server
@@ -96,24 +97,6 @@ const odd: readonly unknown[] = [
   {},
   [[]],
 ];
-
-type Path = readonly (string | number)[];
-
-function leavesOf(value: unknown, path: Path = []): Path[] {
-  if (typeof value !== "object" || value === null) return [path];
-  const inside = Object.entries(value).flatMap(([key, one]) =>
-    leavesOf(one, [...path, Array.isArray(value) ? Number(key) : key]),
-  );
-  return inside.length > 0 ? inside : [path];
-}
-
-function changed(value: unknown, [key, ...rest]: Path, to: unknown): unknown {
-  if (key === undefined) return to;
-  const copy = Array.isArray(value) ? [...value] : { ...(value as object) };
-  const at = copy as Record<string | number, unknown>;
-  at[key] = changed(at[key], rest, to);
-  return copy;
-}
 
 test(`${RUNS} good requests with one leaf changed: never a 500, and everything can be read afterwards`, async () => {
   const roll = dice(SEED);

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import * as contract from "#contract";
 import { dice } from "#core/checks";
 import type { Actor } from "../frame/actor.ts";
+import { changed, leavesOf } from "../testing-leaves.ts";
 import { type Asked, type Askers, askingOf, endpoints, isForMembers, openAskers } from "./askers.ts";
 
 /**
@@ -23,24 +24,6 @@ const odd: readonly unknown[] = [
   ...["<script>alert(1)</script>", "{{7*7}}", "__proto__", "constructor", "n+k=ng+k", "2026-02-30", "1999-12-31"],
   ...[-1, 0, 1.5, 2_147_483_648, 1e308, true, [], {}, [[]]],
 ];
-
-type Path = readonly (string | number)[];
-
-function leavesOf(value: unknown, path: Path = []): Path[] {
-  if (typeof value !== "object" || value === null) return [path];
-  const inside = Object.entries(value).flatMap(([key, one]) =>
-    leavesOf(one, [...path, Array.isArray(value) ? Number(key) : key]),
-  );
-  return inside.length > 0 ? inside : [path];
-}
-
-function changed(value: unknown, [key, ...rest]: Path, to: unknown): unknown {
-  if (key === undefined) return to;
-  const copy = Array.isArray(value) ? [...value] : { ...(value as object) };
-  const at = copy as Record<string | number, unknown>;
-  at[key] = changed(at[key], rest, to);
-  return copy;
-}
 
 /** What is no text of an address does not get as far as the server. */
 const canBeSent = ({ params, query }: Asked) =>
