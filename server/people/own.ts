@@ -146,86 +146,22 @@ export async function notTheirs(
   return [...refused];
 }
 
-/**
- * To whom a child, a group or a session belongs: the leads, and members for whom `notTheirs` would not name it.
- * @returns members who are in the school, by name
- */
-export async function ownersOf(
-  inside: Inside,
-  { thing, id, now }: { readonly thing: "child" | "group" | "session"; readonly id: string; readonly now: Date },
-): Promise<readonly { readonly id: string; readonly name: string }[]> {
-  const newest = newestVersions(inside);
-  const places = await inside
-    .select({ groupId: newest.groupId, childId: t.groupMembers.childId, classId: t.children.classId })
-    .from(newest)
-    .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id))
-    .innerJoin(t.children, eq(t.children.id, t.groupMembers.childId));
-  const [session] =
-    thing === "session"
-      ? await inside.select({ groupId: t.sessions.groupId }).from(t.sessions).where(eq(t.sessions.id, id))
-      : [];
-  const groupIds =
-    thing === "child" ? places.flatMap((one) => (one.childId === id ? [one.groupId] : [])) : [session?.groupId ?? id];
-  const [child] =
-    thing === "child"
-      ? await inside.select({ classId: t.children.classId }).from(t.children).where(eq(t.children.id, id))
-      : [];
-  const classIds = new Set([
-    ...(child ? [child.classId] : []),
-    ...places.flatMap((one) => (groupIds.includes(one.groupId) ? [one.classId] : [])),
-  ]);
-  const teach = await inside
-    .select({ id: t.memberClasses.memberId })
-    .from(t.memberClasses)
-    .where(inArray(t.memberClasses.classId, [...classIds]));
-  const given = await inside
-    .select({ id: t.memberGroups.memberId })
-    .from(t.memberGroups)
-    .where(inArray(t.memberGroups.groupId, groupIds));
-  const { placements, meetings, members } = t;
-  const weekly = await inside
-    .selectDistinct({ id: placements.adultId })
-    .from(placements)
-    .where(inArray(placements.groupId, groupIds));
-  const standIn = await inside
-    .selectDistinct({ id: meetings.adultId })
-    .from(meetings)
-    .where(
-      and(
-        inArray(meetings.groupId, groupIds),
-        eq(meetings.cancelled, false),
-        between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
-      ),
-    );
-  const theirs = setOf([...teach, ...given]);
-  const adults = setOf([...weekly, ...standIn]);
-  const all = await inside
-    .select({ id: members.id, name: members.name, role: members.role, adultId: members.adultId })
-    .from(members)
-    .where(and(isNull(members.removedAt), ne(members.role, "observer")))
-    .orderBy(members.name);
-  return all.flatMap(({ id: memberId, name, role, adultId }) =>
-    role === "lead" || theirs.has(memberId) || (adultId !== null && adults.has(adultId))
-      ? [{ id: memberId, name }]
-      : [],
-  );
+/** Someone of the school, with what is theirs. */
+interface Holder {
+  readonly id: string;
+  readonly name: string;
+  hasGroup(groupId: string): boolean;
+  hasChild(child: { readonly id: string; readonly classId: string }): boolean;
 }
 
-/** The members who have each of these children: leads, and those to whom all of them belong; by name. */
-export async function ownersOfAll(
-  inside: Inside,
-  { childIds, now }: { readonly childIds: readonly string[]; readonly now: Date },
-): Promise<readonly { readonly id: string; readonly name: string }[]> {
+/** Everyone of the school who is to know of children, by name, with what is theirs as `notTheirs` has it: of leads all. */
+async function holders(inside: Inside, now: Date): Promise<readonly Holder[]> {
   const newest = newestVersions(inside);
   const places = await inside
     .select({ groupId: newest.groupId, childId: t.groupMembers.childId, classId: t.children.classId })
     .from(newest)
     .innerJoin(t.groupMembers, eq(t.groupMembers.versionId, newest.id))
     .innerJoin(t.children, eq(t.children.id, t.groupMembers.childId));
-  const children = await inside
-    .select({ id: t.children.id, classId: t.children.classId })
-    .from(t.children)
-    .where(inArray(t.children.id, [...childIds]));
   const classes = await inside.select().from(t.memberClasses);
   const given = await inside.select().from(t.memberGroups);
   const { placements, meetings, members } = t;
@@ -246,15 +182,53 @@ export async function ownersOfAll(
     .from(members)
     .where(and(isNull(members.removedAt), ne(members.role, "observer")))
     .orderBy(members.name);
-  const hasAll = ({ id, adultId }: (typeof all)[number]) => {
+  return all.map(({ id, name, role, adultId }): Holder => {
     const theirs = new Set(classes.flatMap(({ memberId, classId }) => (memberId === id ? [classId] : [])));
     const groups = new Set([
       ...given.flatMap(({ memberId, groupId }) => (memberId === id ? [groupId] : [])),
-      ...[...weekly, ...standIn].flatMap(({ of, groupId }) => (of === adultId ? [groupId] : [])),
+      ...[...weekly, ...standIn].flatMap(({ of, groupId }) => (adultId !== null && of === adultId ? [groupId] : [])),
       ...places.flatMap(({ groupId, classId }) => (theirs.has(classId) ? [groupId] : [])),
     ]);
     const inGroups = new Set(places.flatMap(({ groupId, childId }) => (groups.has(groupId) ? [childId] : [])));
-    return children.every((child) => theirs.has(child.classId) || inGroups.has(child.id));
-  };
-  return all.flatMap((one) => (one.role === "lead" || hasAll(one) ? [{ id: one.id, name: one.name }] : []));
+    return {
+      ...{ id, name },
+      hasGroup: (groupId) => role === "lead" || groups.has(groupId),
+      hasChild: (child) => role === "lead" || theirs.has(child.classId) || inGroups.has(child.id),
+    };
+  });
+}
+
+const named = ({ id, name }: Holder) => ({ id, name });
+const childrenOf = (inside: Inside, ids: readonly string[]) =>
+  inside
+    .select({ id: t.children.id, classId: t.children.classId })
+    .from(t.children)
+    .where(inArray(t.children.id, [...ids]));
+
+/**
+ * To whom a child, a group or a session belongs: the leads, and members for whom `notTheirs` would not name it.
+ * @returns members who are in the school, by name
+ */
+export async function ownersOf(
+  inside: Inside,
+  { thing, id, now }: { readonly thing: "child" | "group" | "session"; readonly id: string; readonly now: Date },
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  if (thing === "child") return ownersOfAll(inside, { childIds: [id], now });
+  const [session] =
+    thing === "session"
+      ? await inside.select({ groupId: t.sessions.groupId }).from(t.sessions).where(eq(t.sessions.id, id))
+      : [];
+  const groupId = session?.groupId ?? id;
+  return (await holders(inside, now)).filter((one) => one.hasGroup(groupId)).map(named);
+}
+
+/** The members who have each of these children: leads, and those to whom all of them belong; by name. */
+export async function ownersOfAll(
+  inside: Inside,
+  { childIds, now }: { readonly childIds: readonly string[]; readonly now: Date },
+): Promise<readonly { readonly id: string; readonly name: string }[]> {
+  const children = await childrenOf(inside, childIds);
+  // What is not here is no one's.
+  if (children.length < new Set(childIds).size) return [];
+  return (await holders(inside, now)).filter((one) => children.every(one.hasChild)).map(named);
 }
