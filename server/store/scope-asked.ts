@@ -1,23 +1,12 @@
-import type { RoutineBody } from "#contract";
-import type { Meeting } from "#core/groups";
 import type { School } from "../house.ts";
-import { emptyPreparation, type OneOfEach, readingOf } from "../testing-school.ts";
-
-/** What one school has, asked for from another. */
-export interface AskedFrom {
-  readonly other: School;
-  /** The id of the other school. */
-  readonly elsewhere: string;
-  readonly mine: OneOfEach;
-  readonly meeting: Meeting;
-  readonly invitation: { readonly id: string; readonly token: string };
-  readonly routine: RoutineBody;
-  readonly ids: Readonly<Record<"yearId" | "memberId" | "deviceId" | "accountId", string>>;
-}
+import { emptyPreparation, readingOf } from "../testing-school.ts";
+import { askingOfPeople } from "./scope-asked-people.ts";
+import type { AskedFrom, CasesOf } from "./scope-cases.ts";
 
 /** Every function of every repository of the other school, asked with the ids of the first. */
-export function everyAsking({ other, elsewhere, mine, meeting, invitation, routine, ids }: AskedFrom) {
-  const { yearId, memberId, deviceId, accountId } = ids;
+export function everyAsking(from: AskedFrom) {
+  const { other, elsewhere, mine, meeting, routine, ids } = from;
+  const { yearId, memberId, deviceId } = ids;
   const { classId, childId, groupId, sessionId, sittingId, checkId, readingId, reportId, textId, presetId, noteId } =
     mine;
   const mark = { childId, markedAt: "2026-11-20T09:00:00.000Z", day: "2026-11-20", markedBy: "D." };
@@ -30,70 +19,13 @@ export function everyAsking({ other, elsewhere, mine, meeting, invitation, routi
     text: "x",
   };
   const report = { id: reportId, by: "D.", at: mark.markedAt, came: [], reached: null, marks: [], note: "" };
-  const member = { name: "D.", role: "lead" as const, classIds: [], groupIds: [], typedNames: [] };
   const actor = { schoolId: elsewhere, as: "teacher" as const, memberId: childId, name: "D." };
   const lead = { ...actor, as: "lead" as const };
-  const deed = { at: mark.markedAt, memberId: null, by: "D.", did: "child-seen" as const, about: childId };
   const forKey = `child:${childId}`;
   const today = "2026-11-20";
   /** Asked with the ids of the first school; a repository function without an asking does not compile. */
-  const asked: {
-    [Room in Exclude<keyof School, "shipped" | "together" | "afterwards" | "leaveNoTrace">]: {
-      [Name in keyof School[Room] as School[Room][Name] extends never ? never : Name]: () => unknown;
-    };
-  } = {
-    people: {
-      find: () => other.people.find(memberId),
-      byAccount: () => other.people.byAccount(accountId),
-      accountNamed: () => other.people.accountNamed("Mine Lead"),
-      entrance: () => other.people.entrance(),
-      markDemo: () => other.people.markDemo(),
-      list: () => other.people.list(),
-      add: () => other.people.add(memberId, member),
-      change: () => other.people.change(memberId, 1, member),
-      remove: () => other.people.remove(memberId, mark.markedAt),
-      typedNames: () => other.people.typedNames(),
-      setAccount: () => other.people.setAccount(memberId, childId),
-      keepAccounts: () => other.people.keepAccounts([childId]),
-      namesOf: () => other.people.namesOf([childId, memberId]),
-    },
-    own: {
-      ownersOfAll: () => other.own.ownersOfAll({ childIds: [childId], now: new Date(mark.markedAt) }),
-      ownersOf: () => other.own.ownersOf({ thing: "child", id: childId, now: new Date(mark.markedAt) }),
-      notTheirs: () => other.own.notTheirs(actor, { thing: "child", ids: [childId], now: new Date(mark.markedAt) }),
-    },
-    outbox: {
-      put: () =>
-        other.outbox.put({
-          ...{ id: yearId, invitationId: invitation.id, to: "a@b.example", subject: "S", text: "T" },
-          madeAt: mark.markedAt,
-        }),
-      list: () => other.outbox.list(new Date(mark.markedAt)),
-      remove: () => other.outbox.remove(yearId),
-      clear: () => other.outbox.clear(new Date(mark.markedAt)),
-    },
-    invitations: {
-      invite: () => other.invitations.invite(null, new Date(mark.markedAt)),
-      endFor: () => other.invitations.endFor(memberId),
-      byToken: () => other.invitations.byToken(invitation.token),
-      use: () => other.invitations.use(invitation.id, mark.markedAt),
-      openFor: () => other.invitations.openFor(new Date(mark.markedAt)),
-    },
-    devices: {
-      letIn: () => other.devices.letIn({ id: deviceId, name: "T.", token: "other", at: mark.markedAt }),
-      byToken: () => other.devices.byToken("mine"),
-      list: () => other.devices.list(),
-      end: () => other.devices.end(deviceId),
-      peopleOn: () => other.devices.peopleOn(deviceId),
-      setCode: () => other.devices.setCode(deviceId, memberId, "hash"),
-      codeOf: () => other.devices.codeOf(deviceId, memberId),
-      used: () => other.devices.used(deviceId, mark.markedAt),
-    },
-    trail: {
-      write: () => other.trail.write(deed),
-      read: () => other.trail.read({ about: childId }),
-      forgetOld: () => other.trail.forgetOld(0, new Date("2027-11-20")),
-    },
+  const asked: CasesOf<Exclude<keyof School, "shipped" | "together" | "afterwards" | "leaveNoTrace">> = {
+    ...askingOfPeople(from),
     settings: {
       row: () => other.settings.row(),
       forget: () => other.settings.forget(),
