@@ -94,10 +94,14 @@ test("a word speaks of the unit for who is taught it; a unit of an order that is
     const body = { version: mine.version, content: { ...mine.content, steps } };
     mine = await house.ask(editOrder, { params: { id: mine.id }, body });
   };
+  const units = async () => (await house.school.words.read()).lexicon.ownUnits;
+  expect(await units()).toEqual([nk]);
   await edited((gpcs) => gpcs.filter((gpc) => gpc !== nk));
+  expect(await units()).toEqual([]);
   // What was asked of it is still there, as of anything that is not taught.
   expect((await cell(withUnit, ada, nk))?.taught).not.toBe(true);
   await edited((gpcs) => [...gpcs, nk]);
+  expect(await units()).toEqual([nk]);
   expect(await cell(withUnit, ada, nk)).toEqual(before);
 });
 
