@@ -104,7 +104,7 @@ test("the palette finds a class, a session, a plan, a word and things to do", as
   await expect(page.getByRole("heading", { name: "Today" })).toBeVisible();
   const find = async (typed: string, option: RegExp | string) => {
     await page.keyboard.press("Control+k");
-    await page.getByRole("combobox").fill(typed);
+    await page.getByRole("combobox", { name: "Find a child, a class" }).fill(typed);
     await page.getByRole("option", { name: option }).first().click();
   };
   await find("kiln", /^Kiln/);
