@@ -15,7 +15,7 @@ async function begin(): Promise<void> {
   await breath();
   const { start } = await import("./start.tsx");
   await breath();
-  start();
+  await start();
 }
 
 void begin();

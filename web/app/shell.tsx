@@ -11,7 +11,7 @@ import {
   WholeWord,
 } from "lucide-react";
 import { type CSSProperties, lazy, Suspense, useEffect, useState } from "react";
-import { Link, Navigate, NavLink, Outlet, useLocation } from "react-router";
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigation } from "react-router";
 import { getSchool, signOut } from "#contract";
 import { nearDay, plural } from "#core/saying";
 import { call, useAsk, wordsOfError } from "#web/device/api.ts";
@@ -25,7 +25,6 @@ import { useOutbox } from "#web/device/outbox.ts";
 import { useAge } from "#web/device/pages.ts";
 import { useLocked, useMarker, useTheme } from "#web/device/settings.ts";
 import { Leaving } from "#web/parts/leaving.tsx";
-import { Waiting } from "#web/parts/page.tsx";
 import { Toasts, toast } from "#web/parts/toast.tsx";
 import { Arrival } from "./arrive.tsx";
 import { usePlaces } from "./places.ts";
@@ -68,6 +67,7 @@ export function Shell() {
   const { data: door } = useMe();
   const { places, besides } = usePlaces();
   const { pathname } = useLocation();
+  const isFetching = useNavigation().state === "loading";
   useMarkerFollows();
   const [locked] = useLocked();
   useLocking(door?.me?.way === "signed-in" ? door.device?.lockMinutes : undefined);
@@ -98,7 +98,7 @@ export function Shell() {
         </a>
         <div className="flex min-h-screen flex-col lg:flex-row">
           {!isShut && <Rail onPalette={openPalette} />}
-          <main id="place" className="flex min-w-0 flex-1 flex-col">
+          <main id="place" aria-busy={isFetching} className="flex min-w-0 flex-1 flex-col">
             {refused.length > 0 && (
               <Suspense fallback={null}>
                 <Tray />
@@ -109,15 +109,10 @@ export function Shell() {
                 <BothSheet />
               </Suspense>
             )}
-            <Suspense
-              fallback={
-                <div className="p-6">
-                  <Waiting />
-                </div>
-              }
-            >
-              <Outlet />
-            </Suspense>
+            {isFetching && (
+              <div aria-hidden className="no-print fixed inset-x-0 top-0 z-50 h-1 animate-later bg-leaf" />
+            )}
+            <Outlet />
           </main>
         </div>
         <Arrival />
