@@ -6,6 +6,7 @@ export const deeds = {
   "sign-out": "signed out",
   passphrase: "set another passphrase",
   "second-factor": "changed their second factor",
+  passkey: "added a passkey, or took one away",
   invited: "made or ended an invitation",
   person: "added or changed a person",
   "person-removed": "took a person out",

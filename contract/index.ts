@@ -15,6 +15,7 @@ export * from "./groups.ts";
 export * from "./may.ts";
 export * from "./notes.ts";
 export { broughtUp } from "./old-marks.ts";
+export * from "./passkeys.ts";
 export * from "./people.ts";
 export * from "./places.ts";
 export * from "./readings.ts";

@@ -17,7 +17,7 @@ const passphrase = z
   .min(LEAST_PASSPHRASE, `At least ${LEAST_PASSPHRASE} letters: three or four words that you will remember.`)
   .max(MOST_PASSPHRASE, `At most ${MOST_PASSPHRASE} letters.`);
 /** What is typed where a passphrase is asked for; whether it is the right one is for the server to say. */
-const typedPassphrase = z
+export const typedPassphrase = z
   .string()
   .min(1, "Please fill this in.")
   .max(MOST_PASSPHRASE, `At most ${MOST_PASSPHRASE} letters.`);

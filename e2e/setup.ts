@@ -25,6 +25,8 @@ export default async function setup(): Promise<() => Promise<void>> {
   for (const folder of [emptyFolder, filledFolder]) {
     if (kept && existsSync(folder)) continue;
     rmSync(folder, { recursive: true, force: true });
+    // An empty school is made once.
+    if (folder === filledFolder) cpSync(emptyFolder, folder, { recursive: true });
     rmSync(schoolsFolder, { recursive: true, force: true });
     const server = await startServer(folder, await freePort());
     if (folder === filledFolder) await fillDemo(server.base);

@@ -32,6 +32,7 @@ import { orderRoutes } from "./orders/routes.ts";
 import { deviceRoutes } from "./people/device-routes.ts";
 import { doorRoutes } from "./people/door-routes.ts";
 import type { Entrance } from "./people/entrance.ts";
+import { passkeyRoutes } from "./people/passkey-routes.ts";
 import { noPost, type Post } from "./people/post.ts";
 import { peopleRoutes } from "./people/routes.ts";
 import { readingRoutes } from "./readings/routes.ts";
@@ -102,6 +103,7 @@ const domains: readonly ((domain: Domain) => void)[] = [
   wordRoutes,
   peopleRoutes,
   deviceRoutes,
+  passkeyRoutes,
   careRoutes,
 ];
 

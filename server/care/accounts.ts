@@ -6,7 +6,7 @@ import * as t from "../store/tables/accounts.ts";
 // another: by `npm run move`, and where a backup is put back over a folder.
 
 /** Each behind those that it refers to. What is between two steps of a sign-in, and wrong guesses, stay behind. */
-const carried = [t.secrets, t.user, t.account, t.session, t.twoFactor] as const;
+const carried = [t.secrets, t.user, t.account, t.session, t.twoFactor, t.passkeys] as const;
 
 /** All accounts of a store, by table in the order of `carried`. */
 export type CarriedAccounts = readonly (readonly Record<string, unknown>[])[];

@@ -22,6 +22,11 @@ interface Tries {
    * @throws HttpProblem 429
    */
   lookUp<T>(by: string, find: () => Promise<T | undefined>): Promise<T | undefined>;
+  /**
+   * As `lookUp`, where what is wrong is refused by whoever looks it up.
+   * @throws HttpProblem what `find` throws, which is counted, or 429
+   */
+  guess<T>(by: string, find: () => Promise<T>): Promise<T>;
 }
 
 export type OpenTries = (wanted: TriesWanted) => Tries;
@@ -42,7 +47,22 @@ export function triesOf(
 ): OpenTries {
   return ({ of, most, minutes, what }) => {
     const wrong = counting({ keyPrefix: of, points: most, duration: minutes * 60 });
-    return {
+    const tries: Tries = {
+      guess: async (by, find) => {
+        let refused: unknown;
+        const told = await tries.lookUp(by, async () => {
+          try {
+            return { found: await find() };
+          } catch (error) {
+            // What was not even looked at for another bound is not counted here as well.
+            if (!(error instanceof HttpProblem) || error.status === 429) throw error;
+            refused = error;
+            return undefined;
+          }
+        });
+        if (!told) throw refused;
+        return told.found;
+      },
       lookUp: async (by, find) => {
         const key = createHash("sha256").update(by).digest("base64url");
         const before = await wrong.get(key);
@@ -59,6 +79,7 @@ export function triesOf(
         return found;
       },
     };
+    return tries;
   };
 }
 

@@ -1,22 +1,14 @@
-import { randomBytes, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import type { IncomingHttpHeaders } from "node:http";
-import { betterAuth } from "better-auth";
-import { drizzleAdapter } from "better-auth/adapters/drizzle";
-import { createAuthEndpoint } from "better-auth/api";
-import { setSessionCookie } from "better-auth/cookies";
 import { fromNodeHeaders } from "better-auth/node";
-import { twoFactor, username } from "better-auth/plugins";
 import { and, eq, inArray, isNull, ne, not, or, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
-import { z } from "zod";
-import { LEAST_PASSPHRASE, MOST_PASSPHRASE } from "#contract";
 import { HttpProblem, unfit } from "../frame/problem.ts";
 import type { Db } from "../store/opened.ts";
 import * as t from "../store/tables/accounts.ts";
+import { authOf, secretOf } from "./better-auth.ts";
+import { openPasskeys, type Passkeys } from "./passkeys.ts";
 
-const DAY_S = 86_400;
-/** A sign-in that is kept on the device lasts so long after it was last used. */
-const KEPT_DAYS = 14;
 /** Seconds for which a sign-in need not be looked up again: another process may have ended it meanwhile. */
 const KNOWN_S = 5;
 const MOST_KNOWN = 2000;
@@ -26,6 +18,8 @@ interface SignedIn {
   readonly accountId: string;
   readonly signInId: string;
   readonly secondFactor: boolean;
+  /** With a passkey, which is two factors in one. */
+  readonly byPasskey: boolean;
 }
 
 /** Cookies for the answer, each as a `Set-Cookie` line. */
@@ -50,7 +44,8 @@ export interface Accounts {
   /** Takes an account away, with its passphrase and sign-ins. */
   remove(accountId: string): Promise<void>;
   /**
-   * Sets a passphrase where someone may who does not know the one of before: a second factor is off, all sign-ins end.
+   * Sets a passphrase where someone may who does not know the one of before: a second factor is off, passkeys go, all sign-ins
+   * end.
    */
   reset(accountId: string, passphrase: string): Promise<void>;
   /**
@@ -61,7 +56,10 @@ export interface Accounts {
   /** The second step. @throws HttpProblem 401 */
   second(headers: IncomingHttpHeaders, code: string): Promise<Cookies>;
   /** Signs an account in without a passphrase: whoever calls this has made sure of who it is. */
-  begin(accountId: string, headers: IncomingHttpHeaders, how?: { readonly keep: boolean }): Promise<Cookies>;
+  begin(accountId: string, headers: IncomingHttpHeaders, how?: Vouched): Promise<Cookies>;
+  /** Makes sure of a person who is signed in. @throws HttpProblem 422 when the passphrase is wrong */
+  sure(headers: IncomingHttpHeaders, passphrase: string): Promise<void>;
+  readonly passkeys: Passkeys;
   /** A hash of a code, slow to guess; and whether a code is the one of a hash. */
   hash(code: string): Promise<string>;
   verify(hash: string, code: string): Promise<boolean>;
@@ -83,83 +81,18 @@ export interface Accounts {
   withSecondFactor(accountIds: readonly string[]): Promise<ReadonlySet<string>>;
 }
 
+/** How a sign-in that someone vouches for began, and whether it outlives the browser. */
+interface Vouched {
+  readonly keep: boolean;
+  readonly byPasskey?: boolean;
+}
+
 interface SignInAsked {
   readonly accountId: string | undefined;
   readonly passphrase: string;
   /** Whether it outlives the browser. */
   readonly keep: boolean;
   readonly headers: IncomingHttpHeaders;
-}
-
-/** The secret of this server for cookies and second factors; the first process that asks makes it. */
-async function secretOf(db: Db): Promise<string> {
-  const made = randomBytes(32).toString("base64url");
-  await db.insert(t.secrets).values({ name: "sign-in", value: made }).onConflictDoNothing();
-  const [found] = await db.select().from(t.secrets).where(eq(t.secrets.name, "sign-in"));
-  return found?.value ?? made;
-}
-
-/** Signs in whom the caller vouches for. It is called from here alone: none of the library's addresses is served. */
-const vouched = () => ({
-  id: "vouched",
-  endpoints: {
-    signInVouched: createAuthEndpoint(
-      "/sign-in/vouched",
-      { method: "POST", body: z.object({ userId: z.string(), keep: z.boolean() }) },
-      async (ctx) => {
-        const found = await ctx.context.internalAdapter.findUserById(ctx.body.userId);
-        if (!found) throw new Error("There is no such account");
-        const made = await ctx.context.internalAdapter.createSession(found.id, !ctx.body.keep);
-        await setSessionCookie(ctx, { session: made, user: found }, !ctx.body.keep);
-        return ctx.json({ done: true });
-      },
-    ),
-  },
-});
-
-interface AuthWanted {
-  readonly db: Db;
-  readonly secret: string;
-  /** Where the application is reached, with `https` its cookies are only sent under TLS. */
-  readonly origin: string;
-}
-
-function authOf({ db, secret, origin }: AuthWanted) {
-  return betterAuth({
-    appName: "Keen Sapling",
-    baseURL: origin,
-    secret,
-    telemetry: { enabled: false },
-    logger: { disabled: true },
-    database: drizzleAdapter(db, { provider: "pg", schema: t, transaction: true }),
-    // Who may try how often, and from where a write may come, is for the gate to say.
-    rateLimit: { enabled: false },
-    emailAndPassword: {
-      enabled: true,
-      disableSignUp: true,
-      minPasswordLength: LEAST_PASSPHRASE,
-      maxPasswordLength: MOST_PASSPHRASE,
-    },
-    session: { expiresIn: KEPT_DAYS * DAY_S, updateAge: DAY_S },
-    plugins: [
-      username({
-        displayUsername: false,
-        minUsernameLength: 1,
-        maxUsernameLength: 64,
-        usernameValidator: () => true,
-      }),
-      twoFactor({ issuer: "Keen Sapling" }),
-      vouched(),
-    ],
-    advanced: {
-      cookiePrefix: "keen",
-      useSecureCookies: origin.startsWith("https:"),
-      defaultCookieAttributes: { sameSite: "lax", httpOnly: true },
-      disableCSRFCheck: true,
-      ipAddress: { disableIpTracking: true },
-      database: { generateId: () => randomUUID() },
-    },
-  });
 }
 
 /** A code of an app holds for its own half minute, the one before and the one after. */
@@ -196,7 +129,7 @@ const badCode = () =>
  * @param db in the role that sees accounts and no school
  */
 export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
-  const auth = authOf({ db, secret: await secretOf(db), origin });
+  const auth = authOf({ db, secret: await secretOf(db, "sign-in"), origin });
   const context = await auth.$context;
   const cookieName = context.authCookies.sessionToken.name;
   const known = new LRUCache<string, { readonly is: SignedIn | undefined }>({ max: MOST_KNOWN, ttl: KNOWN_S * 1000 });
@@ -225,10 +158,18 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
           ?.trim()
       : undefined;
   const asSignedIn = (
-    found: { session: { id: string }; user: { id: string; twoFactorEnabled?: unknown } } | null,
+    found: {
+      session: { id: string; byPasskey?: unknown };
+      user: { id: string; twoFactorEnabled?: unknown };
+    } | null,
   ): SignedIn | undefined =>
     found
-      ? { accountId: found.user.id, signInId: found.session.id, secondFactor: found.user.twoFactorEnabled === true }
+      ? {
+          accountId: found.user.id,
+          signInId: found.session.id,
+          secondFactor: found.user.twoFactorEnabled === true,
+          byPasskey: found.session.byPasskey === true,
+        }
       : undefined;
   const own = async (accountId: string) => (await context.internalAdapter.listSessions(accountId)) ?? [];
 
@@ -278,6 +219,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
         await tx.delete(t.account).where(eq(t.account.userId, accountId));
         await tx.insert(t.account).values({ id: randomUUID(), ...made });
         await tx.delete(t.twoFactor).where(eq(t.twoFactor.userId, accountId));
+        await tx.delete(t.passkeys).where(eq(t.passkeys.userId, accountId));
         await tx.update(t.user).set({ twoFactorEnabled: false }).where(eq(t.user.id, accountId));
         await tx.delete(t.session).where(eq(t.session.userId, accountId));
       });
@@ -314,14 +256,21 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
     },
     hash: (code) => context.password.hash(code),
     verify: (hash, code) => context.password.verify({ hash, password: code }),
-    begin: async (accountId, headers, { keep } = { keep: true }) => {
+    begin: async (accountId, headers, { keep, byPasskey = false } = { keep: true }) => {
       const { headers: told } = await auth.api.signInVouched({
-        body: { userId: accountId, keep },
+        body: { userId: accountId, keep, byPasskey },
         headers: fromNodeHeaders(headers),
         returnHeaders: true,
       });
       return cookiesOf(told);
     },
+    sure: async (headers, passphrase) => {
+      await refusing(
+        auth.api.verifyPassword({ body: { password: passphrase }, headers: fromNodeHeaders(headers) }),
+        badPassphrase,
+      );
+    },
+    passkeys: openPasskeys(db, await secretOf(db, "passkey")),
     end: async (headers) => {
       const { headers: told } = await auth.api.signOut({ headers: fromNodeHeaders(headers), returnHeaders: true });
       known.clear();

@@ -74,10 +74,9 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
   serve(
     signIn,
     async ({ body: { name, passphrase, keep }, actor: { schoolId }, school, request, now, cookies }) => {
-      let refused: unknown;
       const from = request.ip ?? "";
-      const told = await fromHere.lookUp(from, () =>
-        ofName.lookUp(`${schoolId} ${name.toLowerCase()}`, async () => {
+      const told = await fromHere.guess(from, () =>
+        ofName.guess(`${schoolId} ${name.toLowerCase()}`, async () => {
           const member = await school.people.accountNamed(name);
           const deed = {
             at: now.toISOString(),
@@ -90,14 +89,11 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
             if (!done.second) await school.trail.write({ ...deed, did: "sign-in" });
             return done;
           } catch (error) {
-            if (!(error instanceof HttpProblem)) throw error;
-            refused = error;
-            await school.trail.write({ ...deed, did: "sign-in-failed" });
-            return undefined;
+            if (error instanceof HttpProblem) await school.trail.write({ ...deed, did: "sign-in-failed" });
+            throw error;
           }
         }),
       );
-      if (!told) throw refused;
       cookies(told.cookies);
       return { second: told.second };
     },
@@ -107,15 +103,7 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
   serve(
     signInSecond,
     async ({ body: { code }, school, request, now, cookies }) => {
-      let refused: unknown;
-      const lines = await fromHere.lookUp(request.ip ?? "", () =>
-        accounts.second(request.headers, code).catch((error: unknown) => {
-          if (!(error instanceof HttpProblem)) throw error;
-          refused = error;
-          return undefined;
-        }),
-      );
-      if (!lines) throw refused;
+      const lines = await fromHere.guess(request.ip ?? "", () => accounts.second(request.headers, code));
       const cookie = lines.map((line) => line.split(";")[0]).join("; ");
       const is = await accounts.who({ cookie });
       const member = is && (await school.people.byAccount(is.accountId));

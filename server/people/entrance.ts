@@ -87,7 +87,12 @@ export function openEntrance({ door, accounts, house, network }: EntranceWanted)
       if (member) {
         const actor = { schoolId, memberId: member.id, name: member.name };
         // Until it is set up a lead can do no more than set it up.
-        if (member.role === "lead" && !signedIn.secondFactor && (await how(schoolId)).leadsNeedSecond)
+        if (
+          member.role === "lead" &&
+          !signedIn.secondFactor &&
+          !signedIn.byPasskey &&
+          (await how(schoolId)).leadsNeedSecond
+        )
           return { ...actor, as: "assistant", lacksSecond: true };
         return { ...actor, as: member.role };
       }

@@ -28,6 +28,7 @@ import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { invitingLetter } from "./letters.ts";
 import type { MemberBody } from "./members.ts";
+import { mustBeSignedIn, OWN_PASSPHRASE } from "./passkey-routes.ts";
 import { refuseCommon } from "./passphrase.ts";
 
 const done = { done: true as const };
@@ -59,14 +60,10 @@ async function mustMember(school: School, id: string) {
 }
 
 /** The people of a school, what they do about their own signing in, and the trail. */
-export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void {
+export function peopleRoutes({ serve, accounts, entrance, post, openTries }: Domain): void {
   const apart = { apart: true } as const;
-  /** As whom the device has signed in. @throws HttpProblem 422 for whoever sits at the machine without */
-  const signedInOf = async ({ headers }: Request) => {
-    const is = await accounts.who(headers);
-    if (!is) throw unfit("You sit at the machine and have not signed in, so that there is nothing of yours here.");
-    return is;
-  };
+  const signedInOf = ({ headers }: Request) => mustBeSignedIn(accounts, headers);
+  const passphrases = openTries(OWN_PASSPHRASE);
 
   serve(
     listPeople,
@@ -95,7 +92,10 @@ export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void 
     setLeadsSecond,
     async ({ body: { version, leadsNeedSecond }, school, request }) => {
       const before = await school.settings.read();
-      if (leadsNeedSecond && !(await signedInOf(request)).secondFactor)
+      const { secondFactor, byPasskey } = leadsNeedSecond
+        ? await signedInOf(request)
+        : { secondFactor: true, byPasskey: true };
+      if (!secondFactor && !byPasskey)
         throw unfit("Set up your own second factor first, under My sign-in: without it you would lock yourself out.");
       const told = await school.settings.change({ leadsNeedSecond }, version);
       entrance.changed();
@@ -229,9 +229,11 @@ export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void 
   serve(
     changePassphrase,
     async ({ body: { before, passphrase }, school, actor, request, now, cookies }) => {
-      await signedInOf(request);
+      const { accountId } = await signedInOf(request);
       refuseCommon(passphrase, [actor.name]);
-      cookies(await accounts.changePassphrase(request.headers, before, passphrase));
+      cookies(
+        await passphrases.guess(accountId, () => accounts.changePassphrase(request.headers, before, passphrase)),
+      );
       await school.trail.write({ ...deedOf(actor, now), did: "passphrase" });
       return done;
     },
@@ -241,8 +243,8 @@ export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void 
   serve(
     beginSecondFactor,
     async ({ body: { passphrase }, request }) => {
-      await signedInOf(request);
-      return accounts.beginSecondFactor(request.headers, passphrase);
+      const { accountId } = await signedInOf(request);
+      return passphrases.guess(accountId, () => accounts.beginSecondFactor(request.headers, passphrase));
     },
     apart,
   );
@@ -261,10 +263,10 @@ export function peopleRoutes({ serve, accounts, entrance, post }: Domain): void 
   serve(
     endSecondFactor,
     async ({ body: { passphrase }, school, actor, request, now, cookies }) => {
-      await signedInOf(request);
+      const { accountId } = await signedInOf(request);
       if (actor.as === "lead" && (await school.settings.read()).leadsNeedSecond)
         throw unfit("Your school wants a second factor of its leads. Change that under People first.");
-      cookies(await accounts.endSecondFactor(request.headers, passphrase));
+      cookies(await passphrases.guess(accountId, () => accounts.endSecondFactor(request.headers, passphrase)));
       await school.trail.write({ ...deedOf(actor, now), did: "second-factor" });
       return done;
     },

@@ -120,9 +120,11 @@ async function recovered(
   // What the embedded database has not flushed, which is all of it, is sure only while the machine runs.
   const sure = dump === undefined || (boot !== null && boot === wasBoot);
   const wasThere = existsSync(data);
+  const anew = "The database did not open. It is made anew from the last dump and the journal.";
   let client: PGlite | undefined;
   let number: number | null = null;
-  if (sure) {
+  if (dump && !wasThere) says(anew);
+  else if (sure) {
     try {
       client = await PGlite.create(data);
       number = await numberOf(client);
@@ -136,7 +138,7 @@ async function recovered(
       }
       await client?.close().catch(() => undefined);
       client = undefined;
-      says("The database did not open. It is made anew from the last dump and the journal.");
+      says(anew);
     }
   }
   if (!client && dump) {

@@ -1,4 +1,4 @@
-import { boolean, index, integer, pgSchema, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import { bigint, boolean, index, integer, pgSchema, text, timestamp, uuid } from "drizzle-orm/pg-core";
 import { at, nowHere } from "../columns.ts";
 
 // Accounts are of the whole server and stand in a schema of their own: no role that reads a school reads them, and no
@@ -36,6 +36,8 @@ export const session = accountsSchema.table(
     expiresAt: instant("expires_at").notNull(),
     ipAddress: text("ip_address"),
     userAgent: text("user_agent"),
+    /** Whether it began with a passkey, which is two factors in one. */
+    byPasskey: boolean("by_passkey").notNull().default(false),
     createdAt: instant("created_at").notNull(),
     updatedAt: instant("updated_at").notNull(),
   },
@@ -97,6 +99,28 @@ export const twoFactor = accountsSchema.table(
     usedAt: instant("used_at"),
   },
   (table) => [index("second_factors_person").on(table.userId)],
+);
+
+/** Passkeys: what is public of them. The secret half never leaves the device. */
+export const passkeys = accountsSchema.table(
+  "passkeys",
+  {
+    id: uuid("id").primaryKey(),
+    userId: uuid("person_id")
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    /** By which the device knows it, and the key its signatures are checked with; bytes in letters. */
+    credentialId: text("credential_id").notNull().unique(),
+    publicKey: text("public_key").notNull(),
+    /** Signatures that some devices count. */
+    counter: bigint("counter", { mode: "number" }).notNull(),
+    transports: text("transports").array().notNull(),
+    /** What its owner calls it. */
+    name: text("name").notNull(),
+    madeAt: at("made_at").notNull(),
+    usedAt: at("used_at"),
+  },
+  (table) => [index("passkeys_person").on(table.userId)],
 );
 
 /** What this server signs cookies with; made once, so that all of its processes have the same. */
