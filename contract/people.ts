@@ -41,6 +41,8 @@ export const whoAsks = {
     me: z
       .object({
         ...{ id: id.nullable(), name: z.string(), role, way, secondFactor: z.boolean() },
+        /** Whether this sign-in began with a passkey. */
+        byPasskey: z.boolean(),
         /** A lead who can do nothing else before a second factor is set up. */
         lacksSecond: z.boolean(),
       })

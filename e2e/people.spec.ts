@@ -1,46 +1,16 @@
 import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { Browser, Page } from "@playwright/test";
+import type { Page } from "@playwright/test";
 import { codeOf } from "../demo/authenticator.ts";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
-import { emptyFolder, freePort, type RunningServer, startServer } from "./server.ts";
+import { emptyFolder, freePort, startServer } from "./server.ts";
+import { device, invited, passphrase, setUpAddress, setUpSchool } from "./signing-in.ts";
 
 // Set-up and sign-in: a server of its own, whose first words are read.
 test.use({ alone: true });
 
-const passphrase = "otters like cold porridge";
 const other = "seven green ladders sleep";
-
-async function device(browser: Browser): Promise<Page> {
-  const context = await browser.newContext({
-    serviceWorkers: "block",
-    permissions: ["clipboard-read", "clipboard-write"],
-  });
-  return context.newPage();
-}
-
-/** The address that a server without a lead prints. */
-async function setUpAddress(server: RunningServer): Promise<string> {
-  const printed = () => /http:\S+\/invited\/\S+/.exec(server.said())?.[0] ?? "";
-  await expect.poll(printed).not.toBe("");
-  return printed();
-}
-
-/** Adds someone on the page of people and takes the link that is shown. */
-async function invited(page: Page, name: string, role: string): Promise<string> {
-  await page.getByRole("button", { name: "Add a person" }).click();
-  const sheet = page.getByRole("dialog");
-  await sheet.getByLabel("Name").fill(name);
-  await sheet.getByLabel("Role").selectOption({ label: role });
-  await sheet.getByRole("button", { name: "Add" }).click();
-  await page.getByRole("button", { name: `Invite: ${name}` }).click();
-  await expect(page.getByRole("dialog").getByRole("img", { name: /to be read by a camera/ })).toBeVisible();
-  const link = await page.getByRole("textbox", { name: "The link" }).inputValue();
-  await page.keyboard.press("Escape");
-  await expect(page.getByRole("dialog")).toBeHidden();
-  return link;
-}
 
 test("a school is set up by the printed address, people come in by their links, sign out and in, and are taken out", async ({
   browser,
@@ -154,17 +124,9 @@ test("a school wants a second factor of its leads: whoever has none sees nothing
     return secret;
   };
   try {
-    const address = await setUpAddress(server);
-    const base = new URL(address).origin;
-    const lead = await device(browser);
-    await lead.goto(address);
-    await lead.getByLabel("Your name").fill("Mrs Quill");
-    await lead.getByLabel("The school’s name").fill("Marlpit Lock School");
-    await lead.getByLabel("Choose a passphrase").fill(passphrase);
-    await lead.getByLabel("Choose a passphrase").press("Enter");
-    await expect(lead.getByRole("heading", { name: "Today" })).toBeVisible();
+    const { base, lead } = await setUpSchool(server, browser);
     await lead.goto(`${base}/settings/people`);
-    const wanted = lead.getByLabel("Leads sign in with a code of an authenticator app as well");
+    const wanted = lead.getByLabel("Leads sign in with a code of an authenticator app as well, or by a passkey");
     await expect(wanted).toBeDisabled();
     const link = await invited(lead, "Mr Tolley", "Lead");
     await lead.getByRole("link", { name: "your own" }).click();

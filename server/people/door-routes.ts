@@ -61,6 +61,7 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
                 role: as,
                 way: memberId ? ("signed-in" as const) : ("machine" as const),
                 secondFactor: renewed.signedIn?.secondFactor ?? false,
+                byPasskey: renewed.signedIn?.byPasskey ?? false,
                 lacksSecond: actor.lacksSecond ?? false,
               },
         // From elsewhere it is entered by signing in, as any other.

@@ -3,6 +3,7 @@ import { comeIn, type Role, roleSays, roles, signIn, signInSecond } from "#contr
 import { call, wordsOfError } from "#web/device/api.ts";
 import { useSignedOutWhenLocked } from "#web/device/lock.ts";
 import { someoneElse, useMe } from "#web/device/me.ts";
+import { comeInByPasskey, knowsPasskeys } from "#web/device/passkeys.ts";
 import { useLastName } from "#web/device/settings.ts";
 import { Button } from "#web/parts/button.tsx";
 import { TextField, Tick } from "#web/parts/field.tsx";
@@ -137,6 +138,20 @@ function SignIn({ school }: { school: string }) {
         <Button type="submit" shape="main" disabled={busy} className="justify-center">
           Sign in
         </Button>
+        {knowsPasskeys() && (
+          <Button
+            disabled={busy}
+            className="justify-center"
+            onClick={() =>
+              trying(async () => {
+                await comeInByPasskey(keep);
+                await someoneElse();
+              })
+            }
+          >
+            Use a passkey of this device
+          </Button>
+        )}
         <p className="text-sm text-soft">
           Never been here, or forgot it? The lead of your school makes you a link with which you choose a new
           passphrase.

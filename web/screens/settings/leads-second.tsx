@@ -8,7 +8,8 @@ import { toast } from "#web/parts/toast.tsx";
 
 /** Whether leads of the school sign in with a second factor. */
 export function LeadsSecond({ needed, version }: { readonly needed: boolean; readonly version: number }) {
-  const has = useMe().data?.me?.secondFactor ?? false;
+  const me = useMe().data?.me;
+  const has = (me?.secondFactor || me?.byPasskey) ?? false;
   /** What was pressed and is being saved. */
   const [wished, setWished] = useState<boolean>();
   const set = async (leadsNeedSecond: boolean) => {
@@ -36,7 +37,7 @@ export function LeadsSecond({ needed, version }: { readonly needed: boolean; rea
           disabled={!needed && !has}
           onChange={(event) => void set(event.target.checked)}
         />
-        Leads sign in with a code of an authenticator app as well
+        Leads sign in with a code of an authenticator app as well, or by a passkey
       </label>
       <p className="mt-1 text-sm text-soft">
         {needed || has ? (

@@ -1,4 +1,4 @@
-import { type FormEvent, type ReactNode, useState } from "react";
+import { useState } from "react";
 import {
   type AnswerOf,
   beginSecondFactor,
@@ -14,7 +14,7 @@ import {
   signOut,
 } from "#contract";
 import { nearDay } from "#core/saying";
-import { call, Refused, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { someoneElse, useMe } from "#web/device/me.ts";
 import { Button } from "#web/parts/button.tsx";
@@ -22,8 +22,10 @@ import { TextField } from "#web/parts/field.tsx";
 import { Page, Panel, Waiting } from "#web/parts/page.tsx";
 import { QrCode } from "#web/parts/qr.tsx";
 import { toast } from "#web/parts/toast.tsx";
+import { Asking } from "./asking.tsx";
+import { Passkeys } from "./passkeys.tsx";
 
-/** What someone does about their own signing in: passphrase, second factor, devices. */
+/** What someone does about their own signing in: passphrase, second factor, passkeys, devices. */
 export function Screen() {
   const { data } = useMe();
   const me = data?.me;
@@ -41,7 +43,10 @@ export function Screen() {
           role="status"
           className="mb-4 flex flex-wrap items-center justify-between gap-3 rounded-md bg-leaf-pale px-4 py-3"
         >
-          <p>Leads of your school sign in with a second factor. Set yours up here; then the school is open to you.</p>
+          <p>
+            Leads of your school sign in with a second factor. Set yours up here; then the school is open to you. Or
+            make a passkey, sign out, and come in by it.
+          </p>
           <Button
             onClick={() =>
               void call(signOut, {}).then(
@@ -58,47 +63,12 @@ export function Screen() {
         <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-2">
           <Passphrase />
           <SecondFactor on={me.secondFactor} />
+          {!data?.device && <Passkeys />}
           {data?.device && <Code device={data.device.name} />}
           <Devices />
         </div>
       )}
     </Page>
-  );
-}
-
-interface AskingWanted {
-  readonly action: string;
-  /** @returns what is said when it was done */
-  readonly send: () => Promise<string>;
-  readonly children: (problems: Readonly<Record<string, string>>) => ReactNode;
-}
-
-/** A form whose refusals stand beside its fields. */
-function Asking({ action, send, children }: AskingWanted) {
-  const [problems, setProblems] = useState<Readonly<Record<string, string>>>({});
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setProblems({});
-    setBusy(true);
-    try {
-      const says = await send();
-      await refreshAll();
-      if (says) toast(says);
-    } catch (error) {
-      const fields = error instanceof Refused ? error.problem.fields : [];
-      if (fields.length === 0) toast.error(wordsOfError(error));
-      setProblems(Object.fromEntries(fields.map(({ field, says }) => [field, says])));
-    }
-    setBusy(false);
-  };
-  return (
-    <form className="flex flex-col gap-3" onSubmit={submit}>
-      {children(problems)}
-      <Button type="submit" className="self-start" working={busy}>
-        {action}
-      </Button>
-    </form>
   );
 }
 

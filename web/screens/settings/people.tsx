@@ -86,7 +86,7 @@ export function Screen() {
               onRemove={setGoing}
             />
           ))}
-          <LeadsSecond needed={data.leadsNeedSecond} version={school.data?.version ?? 0} />
+          {school.data && <LeadsSecond needed={data.leadsNeedSecond} version={school.data.version} />}
           <Outbox />
           <SharedDevices />
           <OpenLinks />

@@ -80,10 +80,11 @@ function LockForm({ minutes: before }: { minutes: number }) {
   const [minutes, setMinutes] = useState(before);
   const save = async (event: FormEvent) => {
     event.preventDefault();
+    if (!school.data) return;
     try {
       const done = await saveOver({
         content: { lockMinutes: minutes },
-        onto: school.data?.version ?? 0,
+        onto: school.data.version,
         send: (content, version) => call(setLock, { body: { ...content, version } }),
         says: (content) => ({ "Locks after": plural(content.lockMinutes, "minute") }),
       });
@@ -102,7 +103,7 @@ function LockForm({ minutes: before }: { minutes: number }) {
         value={minutes}
         onSet={setMinutes}
       />
-      <Button type="submit" disabled={minutes === before}>
+      <Button type="submit" disabled={minutes === before || !school.data}>
         Save
       </Button>
     </form>
