@@ -127,6 +127,52 @@ test("a child that a colleague moved meanwhile", async ({ page, school }) => {
   expect((await school.get<{ child: { note: string } }>(path)).child.note).toBe("Sits at the front.");
 });
 
+test("three people change one thing: whoever is being asked when the third saves is asked once more", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const children = await school.get<{ id: string; name: string }[]>("/api/children");
+  const child = children.find((one) => one.name === "Betsy R.");
+  const path = `/api/children/${child?.id}`;
+  const noteKept = async () => (await school.get<{ child: { note: string } }>(path)).child.note;
+  const [second, third] = [await browser.newContext(), await browser.newContext()];
+  await comeInAs(second, school, "teacher");
+  await comeInAs(third, school, "lead");
+  const pages = [page, await second.newPage(), await third.newPage()] as const;
+  const notes = ["Sits at the front.", "Glasses are due.", "Reads with Cleo on Mondays."] as const;
+  // All three open the same sheet before anyone saves.
+  for (const [at, one] of pages.entries()) {
+    await pageOn(one, school, `/child/${child?.id}`);
+    await one.getByRole("button", { name: "Edit" }).click();
+    await one.getByLabel("Note").fill(notes[at] ?? "");
+  }
+  const [first, teacher, last] = pages;
+  const save = (one: Page) => one.getByRole("dialog").getByRole("button", { name: "Save", exact: true }).click();
+  await save(first);
+  await expect.poll(noteKept).toBe(notes[0]);
+  await save(teacher);
+  await expect(choiceOn(teacher)).toContainText(`Theirs${notes[0]}`);
+  // While the teacher still looks at both, the third is asked too, and saves.
+  await save(last);
+  await expect(choiceOn(last)).toContainText(`Theirs${notes[0]}`);
+  await choiceOn(last).getByRole("button", { name: "Save mine instead" }).click();
+  await expect(choiceOn(last)).toHaveCount(0);
+  await expect.poll(noteKept).toBe(notes[2]);
+  // What the teacher chose was chosen over what is no more: it is asked anew, and nothing is written meanwhile.
+  await choiceOn(teacher).getByRole("button", { name: "Save mine instead" }).click();
+  await expect(choiceOn(teacher)).toContainText(`Theirs${notes[2]}`);
+  expect(await noteKept()).toBe(notes[2]);
+  await choiceOn(teacher).getByRole("button", { name: "Leave theirs" }).click();
+  await expect(choiceOn(teacher)).toHaveCount(0);
+  for (const one of pages) {
+    await one.reload();
+    await expect(one.getByText(notes[2])).toBeVisible();
+  }
+  await second.close();
+  await third.close();
+});
+
 test("a teaching order: mine becomes a copy beside theirs", async ({ page, school }) => {
   await pageOn(page, school, "/orders");
   await page.getByRole("button", { name: "Copy The alphabet first" }).click();
