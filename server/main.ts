@@ -78,8 +78,12 @@ async function main(): Promise<void> {
   });
   const house = openHouse(store, shipped);
   const door = openDoor(store.db);
-  const accounts = await openAccounts(store.accounts, network.origin?.origin ?? `http://localhost:${port}`);
-  const entrance = openEntrance({ door, accounts, house, network });
+  const accounts = await openAccounts(
+    store.accounts,
+    network.origin?.origin ?? `http://localhost:${port}`,
+    store.signals,
+  );
+  const entrance = openEntrance({ door, accounts, house, network, signals: store.signals });
   const eachSchool = async (work: (school: School) => Promise<void>) => {
     for (const schoolId of await door.schools()) await work(house.as({ schoolId }));
   };

@@ -68,9 +68,9 @@ export async function openTestHouse(
   const logged: string[] = [];
   const log = pino({ level: "debug" }, { write: (line) => void logged.push(line) });
   const house = { now: new Date("2026-11-20T09:00:00.000Z") };
-  const accounts = await openAccounts(store.accounts, "http://localhost");
+  const accounts = await openAccounts(store.accounts, "http://localhost", store.signals);
   const network = onThisMachine;
-  const entrance = openEntrance({ door: openDoor(store.db), accounts, house: all, network });
+  const entrance = openEntrance({ door: openDoor(store.db), accounts, house: all, network, signals: store.signals });
   const app = buildApp({
     signals: store.signals,
     backup: backupOf(store),

@@ -10,7 +10,7 @@ const member = { name: "Mrs Quill", role: "lead" as const, classIds: [], groupId
 const memberId = crypto.randomUUID();
 
 async function told({ store, school }: TestHouse): Promise<{ signsIn: boolean; ready: boolean }> {
-  const { signIn } = await openAccounts(store.accounts, "http://localhost");
+  const { signIn } = await openAccounts(store.accounts, "http://localhost", store.signals);
   const accountId = (await school.people.accountNamed(member.name))?.accountId ?? undefined;
   const signsIn = await signIn({ accountId, passphrase, keep: true, headers: {} }).then(
     () => true,
@@ -21,7 +21,7 @@ async function told({ store, school }: TestHouse): Promise<{ signsIn: boolean; r
 
 test("who signs in still does where one place takes over from another; a backup alone lets no one in", async () => {
   const [from, moved, restored] = [await openTestHouse(), await openTestHouse(), await openTestHouse()];
-  const accounts = await openAccounts(from.store.accounts, "http://localhost");
+  const accounts = await openAccounts(from.store.accounts, "http://localhost", from.store.signals);
   const accountId = await accounts.make();
   await accounts.reset(accountId, passphrase);
   // What a backup puts back: the members, and which account each is.

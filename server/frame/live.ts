@@ -112,6 +112,7 @@ export function openLive(others?: Others): LiveHub {
     if (signal.kind === "desk") return here.desk(signal.deskId, signal.event);
     if (signal.kind === "show") return here.show(signal.deskId, signal.face);
     if (signal.kind === "end") return here.end(signal.deskId);
+    if (signal.kind !== "marks") return;
     const { schoolId, sittings } = signal;
     if (!sittings) return readAnew((deskId) => deskId.startsWith(`${schoolId} `));
     for (const [sittingId, from] of Object.entries(sittings)) {

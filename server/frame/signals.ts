@@ -23,7 +23,26 @@ export type LiveSignal =
     }
   | { readonly kind: "desk"; readonly deskId: string; readonly event: DeskEvent }
   | { readonly kind: "show"; readonly deskId: string; readonly face: FaceBody }
-  | { readonly kind: "end"; readonly deskId: string };
+  | { readonly kind: "end"; readonly deskId: string }
+  | PeopleSignal;
+
+/** Who may come in, or what they may, has changed: what is known of it is looked up anew. */
+interface PeopleSignal {
+  readonly kind: "people";
+}
+
+/**
+ * Tells the other processes that who may come in has changed, and is told so by them.
+ * @param forget what is known here; also called when it is not known whether something was told
+ * @returns what forgets here and elsewhere
+ */
+export function forgettingPeople({ tell, listen }: Signals, forget: () => void): () => void {
+  listen((message) => (message as LiveSignal).kind === "people" && forget(), forget);
+  return () => {
+    forget();
+    tell({ kind: "people" } satisfies PeopleSignal);
+  };
+}
 
 /** The database refuses a message of 8,000 bytes. */
 const MOST_LETTERS = 7000;

@@ -4,12 +4,13 @@ import { fromNodeHeaders } from "better-auth/node";
 import { and, eq, inArray, isNull, ne, not, or, sql } from "drizzle-orm";
 import { LRUCache } from "lru-cache";
 import { HttpProblem, unfit } from "../frame/problem.ts";
+import { forgettingPeople, type Signals } from "../frame/signals.ts";
 import type { Db } from "../store/opened.ts";
 import * as t from "../store/tables/accounts.ts";
 import { authOf, secretOf } from "./better-auth.ts";
 import { openPasskeys, type Passkeys } from "./passkeys.ts";
 
-/** Seconds for which a sign-in need not be looked up again: another process may have ended it meanwhile. */
+/** Seconds for which a sign-in need not be looked up again, if another process ended it and could not say so. */
 const KNOWN_S = 5;
 const MOST_KNOWN = 2000;
 
@@ -128,11 +129,12 @@ const badCode = () =>
  * Opens the accounts of a server.
  * @param db in the role that sees accounts and no school
  */
-export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
+export async function openAccounts(db: Db, origin: string, signals: Signals): Promise<Accounts> {
   const auth = authOf({ db, secret: await secretOf(db, "sign-in"), origin });
   const context = await auth.$context;
   const cookieName = context.authCookies.sessionToken.name;
   const known = new LRUCache<string, { readonly is: SignedIn | undefined }>({ max: MOST_KNOWN, ttl: KNOWN_S * 1000 });
+  const forget = forgettingPeople(signals, () => known.clear());
   const cookiesOf = (headers: Headers): Cookies => headers.getSetCookie();
   /** Takes a code as used; false for one that was used while it holds. Of two at the same moment one comes first. */
   const isFirstUse = async (accountId: string, code: string) => {
@@ -202,7 +204,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
     },
     remove: async (accountId) => {
       await db.delete(t.user).where(eq(t.user.id, accountId));
-      known.clear();
+      forget();
     },
     reset: async (accountId, passphrase) => {
       const password = await context.password.hash(passphrase);
@@ -223,7 +225,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
         await tx.update(t.user).set({ twoFactorEnabled: false }).where(eq(t.user.id, accountId));
         await tx.delete(t.session).where(eq(t.session.userId, accountId));
       });
-      known.clear();
+      forget();
     },
     signIn: async ({ accountId, passphrase, keep, headers }) => {
       const { headers: told, response } = await refusing(
@@ -273,13 +275,13 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
     passkeys: openPasskeys(db, await secretOf(db, "passkey")),
     end: async (headers) => {
       const { headers: told } = await auth.api.signOut({ headers: fromNodeHeaders(headers), returnHeaders: true });
-      known.clear();
+      forget();
       return cookiesOf(told);
     },
     endAll: async (accountId, but) => {
       const going = (await own(accountId)).filter(({ id }) => id !== but);
       for (const { token } of going) await context.internalAdapter.deleteSession(token);
-      known.clear();
+      forget();
     },
     devices: async (accountId, signInId) =>
       (await own(accountId))
@@ -294,7 +296,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
     endDevice: async (accountId, id) => {
       const found = (await own(accountId)).find((one) => one.id === id);
       if (found) await context.internalAdapter.deleteSession(found.token);
-      known.clear();
+      forget();
     },
     changePassphrase: async (headers, before, passphrase) => {
       const { headers: told } = await refusing(
@@ -305,7 +307,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
         }),
         badPassphrase,
       );
-      known.clear();
+      forget();
       return cookiesOf(told);
     },
     beginSecondFactor: async (headers, passphrase) => {
@@ -321,7 +323,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
         auth.api.verifyTOTP({ body: { code }, headers: fromNodeHeaders(headers), returnHeaders: true }),
         badCode,
       );
-      known.clear();
+      forget();
       return cookiesOf(told);
     },
     endSecondFactor: async (headers, passphrase) => {
@@ -333,7 +335,7 @@ export async function openAccounts(db: Db, origin: string): Promise<Accounts> {
         }),
         badPassphrase,
       );
-      known.clear();
+      forget();
       return cookiesOf(told);
     },
     withSecondFactor: async (accountIds) => {

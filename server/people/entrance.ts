@@ -4,6 +4,7 @@ import type { Actor } from "../frame/actor.ts";
 import type { Knows } from "../frame/gate.ts";
 import { isHere, type Network, slugIn } from "../frame/network.ts";
 import { HttpProblem } from "../frame/problem.ts";
+import { forgettingPeople, type Signals } from "../frame/signals.ts";
 import type { Repository } from "../store/scope.ts";
 import type { Accounts } from "./accounts.ts";
 import type { Door } from "./door.ts";
@@ -22,7 +23,7 @@ interface School {
 export interface Entrance extends Knows {
   /** How the school at this host name is entered. */
   how(schoolId: string): Promise<School>;
-  /** Members or the school's set-up were changed here: what is known of them is looked up again. */
+  /** Members or the school's set-up were changed here: what is known of them is looked up again, by every process. */
   changed(): void;
 }
 
@@ -36,9 +37,10 @@ interface EntranceWanted {
     };
   };
   readonly network: Network;
+  readonly signals: Signals;
 }
 
-/** Seconds for which a membership need not be looked up again: another process may have changed it meanwhile. */
+/** Seconds for which a membership need not be looked up again, if another process changed it and could not say so. */
 const KNOWN_S = 5;
 const MOST_KNOWN = 2000;
 
@@ -47,7 +49,7 @@ const MOST_KNOWN = 2000;
  * `SLUG.localhost`, or to the first one. In a school that no lead can sign in to yet, and in one where nothing is real, whoever
  * sits at the machine is its lead.
  */
-export function openEntrance({ door, accounts, house, network }: EntranceWanted): Entrance {
+export function openEntrance({ door, accounts, house, network, signals }: EntranceWanted): Entrance {
   const time = { max: MOST_KNOWN, ttl: KNOWN_S * 1000 };
   const known = new LRUCache<string, { readonly is: Member | undefined }>(time);
   const schools = new LRUCache<string, School>(time);
@@ -100,9 +102,9 @@ export function openEntrance({ door, accounts, house, network }: EntranceWanted)
       const { ready, demo } = await how(schoolId);
       return !ready || demo ? { schoolId, as: "lead", memberId: null, name: "someone at the machine" } : undefined;
     },
-    changed: () => {
+    changed: forgettingPeople(signals, () => {
       known.clear();
       schools.clear();
-    },
+    }),
   };
 }

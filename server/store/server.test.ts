@@ -2,11 +2,28 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
-import { addChild, addClass, type DeskEvent, getSchool, livePaths, markTaught, saveAnswers } from "#contract";
+import {
+  acceptInvitation,
+  addChild,
+  addClass,
+  addPerson,
+  type DeskEvent,
+  editPerson,
+  endMyOtherDevices,
+  getSchool,
+  listGroups,
+  listPeople,
+  livePaths,
+  markTaught,
+  removePerson,
+  saveAnswers,
+  signIn,
+} from "#contract";
 import { careCommand } from "../care/command.ts";
 import { answerTo, beginOne } from "../checks/marking.ts";
 import { schoolCommand } from "../people/command.ts";
 import { openTestHouse, type TestHouse } from "../testing.ts";
+import { browserAt } from "../testing-browser.ts";
 import { openStore } from "./open.ts";
 import { allMigrations, emptyDatabase } from "./testing.ts";
 import { onServer, startTestServer, type TestServer } from "./testing-server.ts";
@@ -113,6 +130,43 @@ describe("several processes on one database", () => {
     expect(here.events[1]).toMatchObject({ kind: "answers", answers: [{ id: second.id }] });
     await expect.poll(() => there.events.length).toBe(2);
     for (const stream of [here, there]) stream.close();
+    await one.close();
+    await other.close();
+  });
+});
+
+describe("who is let in by one of several processes", () => {
+  test("is shut out of the others at once: taken out, signed out elsewhere, another role", async () => {
+    const url = await emptyDatabase(inject("database").empty);
+    const one = await openTestHouse(await openStore({ folder: "", url }));
+    const other = await openTestHouse(await openStore({ folder: "", url }));
+    let at = one.base;
+    const [lead, birk] = [browserAt(() => one.base), browserAt(() => at)];
+    const passphrase = "otters like cold porridge";
+    const token = async (memberId: string | null) => (await one.school.invitations.invite(memberId, one.now)).token;
+    const setUp = { name: "Ms Harrow", school: "Marlpit Lock School", timeZone: "Europe/London" };
+    await lead.ask(acceptInvitation, { params: { token: await token(null) }, body: { passphrase, setUp } });
+    const id = crypto.randomUUID();
+    const person = { name: "Mr Birk", role: "teacher" as const, classIds: [], groupIds: [], typedNames: [] };
+    await lead.ask(addPerson, { body: { id, ...person } });
+    await birk.ask(acceptInvitation, { params: { token: await token(id) }, body: { passphrase, setUp: null } });
+    at = other.base;
+    /** What the other process says of him now; sooner than it would look by itself, which is after five seconds. */
+    const soon = { timeout: 4000, interval: 20 };
+    const status = async () => (await birk.send(listGroups)).status;
+    const seesNumbers = async () => (await birk.send(listPeople)).status;
+    expect([await status(), await seesNumbers()]).toEqual([200, 403]);
+    await lead.ask(editPerson, { params: { id }, body: { ...person, role: "lead", version: 1 } });
+    await expect.poll(seesNumbers, soon).toBe(200);
+    // From another device he signs out everywhere else, through the first process.
+    const phone = browserAt(() => one.base);
+    await phone.ask(signIn, { body: { name: "Mr Birk", passphrase, keep: true } });
+    await phone.ask(endMyOtherDevices, {});
+    await expect.poll(status, soon).toBe(401);
+    await birk.ask(signIn, { body: { name: "Mr Birk", passphrase, keep: true } });
+    expect(await status()).toBe(200);
+    await lead.ask(removePerson, { params: { id } });
+    await expect.poll(status, soon).toBe(401);
     await one.close();
     await other.close();
   });

@@ -161,8 +161,10 @@ const MOST_WAIT_MS = 10_000;
 function signalsOf(pool: pg.Pool, url: string): { readonly signals: Signals; close(): void } {
   const me = randomUUID();
   let [closed, client]: [boolean, pg.Client | undefined] = [false, undefined];
+  const listeners: { readonly heard: (message: unknown) => void; readonly missed: () => void }[] = [];
 
-  function follow(heard: (message: unknown) => void, missed: () => void): void {
+  /** One line, whoever listens. */
+  function follow(): void {
     let wait = 100;
     const again = () => {
       if (closed) return;
@@ -187,11 +189,11 @@ function signalsOf(pool: pg.Pool, url: string): { readonly signals: Signals; clo
         if (closed) return void line.end().catch(() => undefined);
         line.on("notification", ({ payload = "{}" }) => {
           const { from, ...message } = JSON.parse(payload) as { from?: string };
-          if (from !== me) heard(message);
+          if (from !== me) for (const { heard } of listeners) heard(message);
         });
         await line.query(`listen ${CHANNEL}`);
         client = line;
-        if (wait > 100) missed();
+        if (wait > 100) for (const { missed } of listeners) missed();
         wait = 100;
       } catch {
         lose();
@@ -209,7 +211,10 @@ function signalsOf(pool: pg.Pool, url: string): { readonly signals: Signals; clo
           .query("select pg_notify($1, $2)", [CHANNEL, JSON.stringify({ ...message, from: me })])
           .catch(() => undefined);
       },
-      listen: follow,
+      listen: (heard, missed) => {
+        listeners.push({ heard, missed });
+        if (listeners.length === 1) follow();
+      },
     },
     close: () => {
       closed = true;
