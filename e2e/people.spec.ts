@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { codeOf } from "../demo/authenticator.ts";
+import { part, sit, stored } from "./checking.ts";
 import { comeInAs, expect, expectAccessible, test } from "./school.ts";
 import { emptyFolder, freePort, startServer } from "./server.ts";
 import { device, invited, passphrase, setUpAddress, setUpSchool } from "./signing-in.ts";
@@ -239,26 +240,50 @@ test("a shared tablet is let in once, people come in by a code, and it locks by 
   await page.getByLabel("Your code on this device").press("Enter");
   await expect(child).toBeVisible();
 
-  // Without a line nothing can be read either; it opens again with one.
+  // Without a line nothing can be read either, in the middle of a check, and nothing names a child on the device any more;
+  // the mark that waits stays.
+  const { id: sittingId } = await sit(school, ["Alba T."], [part("card", { most: 10 })], "Locked");
+  await page.goto(`${school.base}/check/${sittingId}`);
+  await expect(page.getByRole("heading", { name: /^Alba T\./ })).toBeVisible();
+  expect(await isKeptOn(page, "Alba T.")).toBe(true);
+  await expect(page.getByRole("link", { name: "Mrs Quill lead" })).toBeVisible();
   await page.context().setOffline(true);
+  await page.keyboard.press("1");
+  await page.clock.runFor("00:01");
+  await expect(page.getByRole("heading", { name: /^Alba T\./ })).toBeVisible();
   await page.clock.runFor("05:10");
   await expect(page.getByRole("heading", { name: "Locked" })).toBeVisible();
   await expect(page.getByText("Alba T.")).toHaveCount(0);
+  await expect.poll(() => isKeptOn(page, "Alba T.")).toBe(false);
+  expect(await stored(school, sittingId)).toEqual([]);
   await page.context().setOffline(false);
   await page.clock.runFor("00:10");
   await expect(page.getByRole("heading", { name: "Who is it?" })).toBeVisible();
-  // What the device kept of the one before is gone.
-  const kept = await page.evaluate(async () => {
+  await page.getByRole("button", { name: "Mrs Quill" }).click();
+  await page.getByLabel("Your code on this device").fill("4711");
+  await page.getByLabel("Your code on this device").press("Enter");
+  await expect(page.getByRole("heading", { name: /^Alba T\./ })).toBeVisible();
+  await page.clock.runFor("00:10");
+  await expect.poll(async () => (await stored(school, sittingId)).length).toBe(1);
+});
+
+/** Whether a name stands in anything that a browser keeps for the pages of a school. */
+async function isKeptOn(page: Page, child: string): Promise<boolean> {
+  return page.evaluate(async (child) => {
     const [{ name = "" } = {}] = await indexedDB.databases();
     const db = await new Promise<IDBDatabase>((done) => {
       const asked = indexedDB.open(name);
       asked.onsuccess = () => done(asked.result);
     });
-    const all = await new Promise<unknown[]>((done) => {
-      const asked = db.transaction("pages").objectStore("pages").getAll();
-      asked.onsuccess = () => done(asked.result);
-    });
-    return JSON.stringify(all);
-  });
-  expect(kept).not.toContain("Alba T.");
-});
+    const all: unknown[] = [];
+    for (const store of db.objectStoreNames)
+      all.push(
+        await new Promise<unknown[]>((done) => {
+          const asked = db.transaction(store).objectStore(store).getAll();
+          asked.onsuccess = () => done(asked.result);
+        }),
+      );
+    db.close();
+    return JSON.stringify([all, { ...localStorage }, { ...sessionStorage }]).includes(child);
+  }, child);
+}

@@ -50,6 +50,8 @@ export function useSignedOutWhenLocked(): boolean {
   useEffect(() => {
     if (!locked) return;
     let timer: ReturnType<typeof setTimeout>;
+    // At once, with a line or without: what names children is not on a locked device.
+    void forgetForGood().catch(() => undefined);
     const tryToEnd = () => {
       end().catch(() => {
         timer = setTimeout(tryToEnd, AGAIN_MS);

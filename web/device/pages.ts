@@ -18,10 +18,13 @@ export async function keep(address: string, content: unknown): Promise<void> {
   if (!left) await open.put("pages", { address, content, keptAt: Date.now() });
 }
 
-/** Whoever was here has gone: all answers are forgotten, and until the page begins anew none is kept. */
+/**
+ * Whoever was here has gone: all answers are forgotten, of open checks too, and until the page begins anew none is kept. Marks
+ * and what is on its way stay; who comes in next has a line, and asks for the check again.
+ */
 export async function forgetForGood(): Promise<void> {
   left = true;
-  await forgetAnswers();
+  await forgetUnder((address) => address.startsWith(FIRST_PARTS));
 }
 
 /** Forgets what was kept under this address. */
@@ -41,8 +44,12 @@ const [sittings = "-"] = addressOf(getSitting, { id: "-" }).split("-");
 
 /** Forgets what the server said and was kept here, after a child was erased: its name may stand in any of it. */
 export async function forgetAnswers(): Promise<void> {
+  await forgetUnder(isAnswer);
+}
+
+async function forgetUnder(is: (address: string) => boolean): Promise<void> {
   const pages = await (await box).getAll("pages");
-  await Promise.all(pages.filter(({ address }) => isAnswer(address)).map(({ address }) => forget(address)));
+  await Promise.all(pages.filter(({ address }) => is(address)).map(({ address }) => forget(address)));
 }
 
 /** Forgets everything that is kept here and speaks of one of these, open checks and drafts too. @param ids of children */

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from "react";
+import { useCallback, useSyncExternalStore } from "react";
 
 /** Settings of this device only: who marks here, light or dark. */
 const listeners = new Set<() => void>();
@@ -10,10 +10,14 @@ function subscribe(listener: () => void): () => void {
 
 function useStored(key: string, fallback: string): [string, (value: string) => void] {
   const value = useSyncExternalStore(subscribe, () => localStorage.getItem(key) ?? fallback);
-  const set = (next: string) => {
-    localStorage.setItem(key, next);
-    for (const listener of listeners) listener();
-  };
+  // The same at each drawing: what begins anew with it would otherwise begin at each.
+  const set = useCallback(
+    (next: string) => {
+      localStorage.setItem(key, next);
+      for (const listener of listeners) listener();
+    },
+    [key],
+  );
   return [value, set];
 }
 
@@ -36,7 +40,8 @@ export function useSpeaks(): [boolean, (speaks: boolean) => void] {
 /** Whether this device is locked: whoever was in is to be signed out before anyone sees anything. */
 export function useLocked(): [boolean, (locked: boolean) => void] {
   const [stored, store] = useStored("keen-locked", "no");
-  return [stored === "yes", (locked) => store(locked ? "yes" : "no")];
+  const setLocked = useCallback((locked: boolean) => store(locked ? "yes" : "no"), [store]);
+  return [stored === "yes", setLocked];
 }
 
 /** The hand whose thumb marks on a tablet held upright. */
