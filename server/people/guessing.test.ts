@@ -83,7 +83,8 @@ test("of very many guesses few are looked at; the others are told how long to wa
       ...(await guessed(contract.signInByPasskey, (at) => {
         const id = `guess-${at}`;
         const response = { clientDataJSON: "AAAA", authenticatorData: "AAAA", signature: "AAAA" };
-        return { body: { shown: { id, rawId: id, type: "public-key", response }, keep: false } };
+        const shown = { id, rawId: id, type: "public-key", clientExtensionResults: {}, response };
+        return { body: { shown, keep: false } };
       })),
     },
     { most: 30, ...(await guessed(contract.getFace, (at) => ({ params: { code: String(100_000 + at) } }))) },
