@@ -1,3 +1,4 @@
+import { request } from "node:http";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import * as contract from "#contract";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -10,7 +11,7 @@ const TRIED_NAMES = long ? 3 : 1;
 const LONG_MS = 1_800_000;
 
 let house: TestHouse;
-const names = ["Ash B.", "Birk D.", "Cory F."];
+const names = ["Ash B.", "Birk D.", "Cory F.", "Dell H."];
 beforeAll(async () => {
   house = await openTestHouse();
   for (const name of names)
@@ -102,4 +103,26 @@ test("of very many guesses few are looked at; the others are told how long to wa
   const { rows } = await house.school.trail.read({ did: "sign-in-failed" });
   expect(rows.length).toBeGreaterThanOrEqual(20);
   expect(rows.length).toBeLessThanOrEqual(125);
+});
+
+/** The status of a passphrase that is tried from an address of this machine. */
+function triedFrom(localAddress: string, name: string, passphrase: string): Promise<number> {
+  return new Promise((done, failed) => {
+    const options = { method: "POST", localAddress, headers: { "content-type": "application/json" } };
+    const asked = request(`${house.base}${contract.signIn.path}`, options, (response) => {
+      response.resume().on("end", () => done(response.statusCode ?? 0));
+    });
+    asked.on("error", failed).end(JSON.stringify({ name, passphrase, keep: false }));
+  });
+}
+
+test("of one name no more is looked at from many addresses than from one, and no other name is held up", {
+  timeout: LONG_MS,
+}, async () => {
+  const told: number[] = [];
+  for (let at = 0; at < GUESSES; at++)
+    told.push(await triedFrom(`127.0.${1 + (at % 7)}.${1 + (at % 200)}`, "Dell H.", `guess number ${at}`));
+  expect(told.filter((status) => status !== 429)).toEqual(Array(20).fill(401));
+  // A colleague beside them, at an address of their own, is looked at.
+  expect(await triedFrom("127.0.9.1", "Elm K.", "whatever it was")).toBe(401);
 });
