@@ -1,7 +1,15 @@
 import { ClipboardCheck, Play, UserRound } from "lucide-react";
 import { lazy, type ReactNode, Suspense } from "react";
 import { Link } from "react-router";
-import { getSchool, getToday, type Today as TodayView } from "#contract";
+import {
+  getMoves,
+  getSchool,
+  getSecondLooks,
+  getToday,
+  listGroups,
+  type Today as TodayView,
+  unreadNotes,
+} from "#contract";
 import { targetsIn } from "#core/groups";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
@@ -26,13 +34,15 @@ const FirstRun = lazy(async () => ({ default: (await import("./first-run.tsx")).
 export function Today() {
   const { data, error } = useAskSliced(getToday, {}, { revalidateOnMount: true });
   const school = useAsk(getSchool, {});
+  // They stand above all else: nothing is to move down under a finger when they come.
+  const notes = useAsk(unreadNotes, {});
   const lead = useIsAtLeast("lead");
   const about = data ? shortDay(data.today, data.today) : undefined;
   return (
     <Page place="Today" title="Today" about={about}>
       {error && !data ? (
         <Trouble error={error} />
-      ) : !data || !school.data ? (
+      ) : !data || !school.data || isOnItsWay(notes) ? (
         <Waiting rows={9} />
       ) : (
         <Suspense fallback={<Waiting rows={9} />}>
@@ -48,6 +58,9 @@ export function Today() {
   );
 }
 
+const isOnItsWay = ({ data, error }: { data: unknown; error: unknown }): boolean =>
+  data === undefined && error === undefined;
+
 function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   const { today } = data;
   // What stands in the week of today is there already.
@@ -57,6 +70,10 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   );
   const waits = due.length + data.openSittings.length;
   const teaches = useIsAtLeast("teacher");
+  // What takes longer to work out stands above the rest of its column, which is shown when all of it is there.
+  const asking = teaches ? {} : null;
+  const worked = [useAsk(getSecondLooks, asking), useAsk(getMoves, asking), useAsk(listGroups, asking)];
+  const beside = teaches && worked.some(isOnItsWay);
   return (
     <div className="grid grid-cols-1 items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex flex-col gap-4">
@@ -170,7 +187,8 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
           </Panel>
         )}
       </div>
-      <div className="flex flex-col gap-4">
+      {beside && <Waiting rows={9} />}
+      <div className={`flex flex-col gap-4 ${beside ? "hidden" : ""}`}>
         {teaches && <SecondLooks />}
         {teaches && <TheMoves today={today} />}
         {teaches && (
