@@ -48,7 +48,7 @@ export function passkeyRoutes({ serve, accounts, openTries }: Domain): void {
         );
       await passphrases.guess(accountId, () => accounts.sure(request.headers, passphrase));
       const site = await siteOf(school, request);
-      return (await accounts.passkeys.begin(accountId, { site, person: actor.name, now })) as never;
+      return accounts.passkeys.begin(accountId, { site, person: actor.name, now });
     },
     apart,
   );
@@ -82,7 +82,7 @@ export function passkeyRoutes({ serve, accounts, openTries }: Domain): void {
 
   serve(
     askForPasskey,
-    async ({ school, request, now }) => (await accounts.passkeys.ask(await siteOf(school, request), now)) as never,
+    async ({ school, request, now }) => accounts.passkeys.ask(await siteOf(school, request), now),
     apart,
   );
 

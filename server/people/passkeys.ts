@@ -26,14 +26,17 @@ export interface Passkeys {
    * What the browser is asked to make for an account, whose person has just been made sure of.
    * @throws HttpProblem 422 when the address has no name, and for an account with as many as one may have
    */
-  begin(accountId: string, as: { readonly site: Site; readonly person: string; readonly now: Date }): Promise<object>;
+  begin(
+    accountId: string,
+    as: { readonly site: Site; readonly person: string; readonly now: Date },
+  ): Promise<PublicKeyCredentialCreationOptionsJSON>;
   /** @returns false when it is there already. @throws HttpProblem 422 for one that was not asked for here and now */
   add(accountId: string, wanted: PasskeyWanted): Promise<boolean>;
   list(accountId: string): Promise<{ id: string; name: string; madeAt: string; usedAt: string | null }[]>;
   /** @returns false when there is none of this id */
   remove(accountId: string, id: string): Promise<boolean>;
   /** What a browser is asked to show. Nothing is kept of it, so that asking costs nothing. */
-  ask(site: Site, now: Date): Promise<object>;
+  ask(site: Site, now: Date): Promise<PublicKeyCredentialRequestOptionsJSON>;
   /** Whose account a passkey opens; undefined for one that is not ours, taken away, too late or shown twice. */
   whose(shown: ShownPasskey, site: Site, now: Date): Promise<string | undefined>;
 }

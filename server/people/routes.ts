@@ -92,10 +92,11 @@ export function peopleRoutes({ serve, accounts, entrance, post, openTries }: Dom
     setLeadsSecond,
     async ({ body: { version, leadsNeedSecond }, school, request }) => {
       const before = await school.settings.read();
-      const { secondFactor, byPasskey } = leadsNeedSecond
-        ? await signedInOf(request)
-        : { secondFactor: true, byPasskey: true };
-      if (!secondFactor && !byPasskey)
+      const hasTwo = async () => {
+        const { secondFactor, byPasskey } = await signedInOf(request);
+        return secondFactor || byPasskey;
+      };
+      if (leadsNeedSecond && !(await hasTwo()))
         throw unfit("Set up your own second factor first, under My sign-in: without it you would lock yourself out.");
       const told = await school.settings.change({ leadsNeedSecond }, version);
       entrance.changed();
