@@ -107,7 +107,7 @@ export function openPasskeys(db: Db, secret: string): Passkeys {
       const there = await db.select().from(t.passkeys).where(of(accountId));
       if (there.length >= MOST_PASSKEYS)
         throw unfit(`You have ${MOST_PASSKEYS} passkeys. Take one away that you no longer use.`);
-      return generateRegistrationOptions({
+      const asked = await generateRegistrationOptions({
         rpName: site.name || "Keen Sapling",
         rpID: hostOf(site),
         userName: person,
@@ -121,6 +121,8 @@ export function openPasskeys(db: Db, secret: string): Passkeys {
         })),
         authenticatorSelection: { residentKey: "required", userVerification: "required" },
       });
+      // The library's word for it allows extensions that the browser's does not, and none is asked for.
+      return asked as PublicKeyCredentialCreationOptionsJSON;
     },
     add: async (accountId, { id, name, made, site, now }) => {
       const [before] = await db.select().from(t.passkeys).where(eq(t.passkeys.id, id));
@@ -165,13 +167,15 @@ export function openPasskeys(db: Db, secret: string): Passkeys {
         .returning({ id: t.passkeys.id });
       return gone.length > 0;
     },
-    ask: async (site, now) =>
-      generateAuthenticationOptions({
+    ask: async (site, now) => {
+      const asked = await generateAuthenticationOptions({
         rpID: hostOf(site),
         challenge: challengeFor("show", now),
         timeout: HOLDS_S * 1000,
         userVerification: "required",
-      }),
+      });
+      return asked as PublicKeyCredentialRequestOptionsJSON;
+    },
     whose: async (shown, site, now) => {
       const [found] = await db.select().from(t.passkeys).where(eq(t.passkeys.credentialId, shown.id));
       if (!found) return undefined;
