@@ -3,7 +3,7 @@ import { type RateLimiterAbstract, RateLimiterMemory } from "rate-limiter-flexib
 import { HttpProblem } from "./problem.ts";
 
 interface TriesWanted {
-  /** What is counted, one word: counts of other words are others. */
+  /** What is counted, one word: the same word counts together wherever it is opened, counts of other words are others. */
   readonly of: string;
   /** Wrong ones that may be tried in the time. */
   readonly most: number;
@@ -45,8 +45,10 @@ export interface Counted {
 export function triesOf(
   counting: (counted: Counted) => RateLimiterAbstract = (counted) => new RateLimiterMemory(counted),
 ): OpenTries {
+  const counts = new Map<string, RateLimiterAbstract>();
   return ({ of, most, minutes, what }) => {
-    const wrong = counting({ keyPrefix: of, points: most, duration: minutes * 60 });
+    const wrong = counts.get(of) ?? counting({ keyPrefix: of, points: most, duration: minutes * 60 });
+    counts.set(of, wrong);
     const tries: Tries = {
       guess: async (by, find) => {
         let refused: unknown;

@@ -1,28 +1,17 @@
-import type { IncomingHttpHeaders } from "node:http";
 import type { Request } from "express";
 import { addPasskey, askForPasskey, beginPasskey, listPasskeys, removePasskey, signInByPasskey } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import { originAsked } from "../frame/network.ts";
 import { HttpProblem, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
-import type { Accounts } from "./accounts.ts";
 import { deviceThatAsks } from "./device-routes.ts";
 import type { Site } from "./passkeys.ts";
+import { mustBeSignedIn, OWN_PASSPHRASE } from "./signed-in.ts";
 
 /** Passkeys from one address that open nothing; a device shows no wrong one by mistake. */
 const MOST_FROM_ADDRESS = 60;
 const MINUTES = 5;
-/** Wrong passphrases of someone who is signed in, whatever they are asked for. */
-export const OWN_PASSPHRASE = { of: "passphrase", most: 10, minutes: MINUTES, what: "passphrases" } as const;
-
 const done = { done: true as const };
-
-/** As whom the device has signed in. @throws HttpProblem 422 for whoever sits at the machine without */
-export async function mustBeSignedIn(accounts: Pick<Accounts, "who">, headers: IncomingHttpHeaders) {
-  const is = await accounts.who(headers);
-  if (!is) throw unfit("You sit at the machine and have not signed in, so that there is nothing of yours here.");
-  return is;
-}
 
 const siteOf = async (school: School, request: Request): Promise<Site> => ({
   name: (await school.settings.read()).name,

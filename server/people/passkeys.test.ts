@@ -190,5 +190,9 @@ describe("a passkey", () => {
         ).status,
       );
     expect([told[0], told.at(-1)]).toEqual([422, 429]);
+    // Nor by asking elsewhere, here from a device of her own again: it is one passphrase, and counted once.
+    lead.jar.delete("keen.device");
+    for (const one of [contract.beginSecondFactor, contract.beginPasskey])
+      expect((await lead.send(one, { body: { passphrase: good } })).status, one.path).toBe(429);
   });
 });

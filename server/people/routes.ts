@@ -28,8 +28,8 @@ import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { invitingLetter } from "./letters.ts";
 import type { MemberBody } from "./members.ts";
-import { mustBeSignedIn, OWN_PASSPHRASE } from "./passkey-routes.ts";
 import { refuseCommon } from "./passphrase.ts";
+import { mustBeSignedIn, OWN_PASSPHRASE } from "./signed-in.ts";
 
 const done = { done: true as const };
 const hasName = () =>
