@@ -295,22 +295,3 @@ export const previewSitting = {
     ),
   }),
 } as const satisfies Endpoint;
-
-/** To whom a sitting is given, and those who could do it: leads, and whoever has each of its children. */
-export const getGiven = {
-  method: "GET",
-  path: "/api/sittings/:id/given",
-  may: { by: "teacher", theirs: { "params.id": "sitting" } },
-  params: byId,
-  answer: z.object({ to: id.nullable(), colleagues: z.array(z.object({ id, name: z.string() })) }),
-} as const satisfies Endpoint;
-
-/** Gives a sitting to one person, or (null) to whoever comes to it. Refused (422) for someone who has not all of its children. */
-export const giveSitting = {
-  method: "PUT",
-  path: "/api/sittings/:id/given",
-  may: { by: "teacher", theirs: { "params.id": "sitting" } },
-  params: byId,
-  body: z.object({ to: id.nullable() }),
-  answer: done,
-} as const satisfies Endpoint;

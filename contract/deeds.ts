@@ -15,6 +15,7 @@ export const deeds = {
   "child-erased": "erased children",
   exported: "exported",
   device: "let a shared device in, ended one, or set a code on one",
+  given: "gave a check or a session to someone",
   "backup-taken": "took a backup",
   shared: "made or ended a link to a session or a calendar",
   settings: "changed settings",

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { doers, MOST_PARTS, partKinds, readingLimits } from "#core/plans";
 import { byId, count, day, done, gpc, id, instant, letters, line, needFamily, note, onto } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { givenTo } from "./given.ts";
 import { focus, routineId, way } from "./routines.ts";
 
 /** How a child did with a spelling in a session. */
@@ -162,6 +163,8 @@ const sessionView = z.object({
   ),
   targets: z.array(gpc),
   plan,
+  /** The person to whom it was given; null for whoever takes its group. */
+  givenTo,
   point: pointOfTarget,
   /** What every child of the group can read, and the exception words taught so far. */
   known: z.array(gpc),

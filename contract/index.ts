@@ -10,6 +10,7 @@ export * from "./deeds.ts";
 export * from "./devices.ts";
 export * from "./endpoint.ts";
 export * from "./faces.ts";
+export * from "./given.ts";
 export * from "./grouping.ts";
 export * from "./groups.ts";
 export * from "./may.ts";

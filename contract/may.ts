@@ -6,7 +6,7 @@ export type Role = (typeof roles)[number];
 export const roleSays: Readonly<Record<Role, string>> = {
   observer: "Sees numbers of classes and of the school, without names and in fives; no child, no group, no plan.",
   assistant:
-    "Runs the sessions of groups that were given to them: sees the card, and of each child what that session needs.",
+    "Runs the groups and the sessions that were given to them: sees the card, and of each child what that session needs.",
   teacher: "Checks, groups and plans for their own classes, and for every group that has a child of these.",
   lead: "Sees and does everything, of all classes; people, settings and backups too.",
 };

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { otherNeedKinds } from "#core/mastery";
 import { count, day, gpc, id, instant, needFamily } from "./common.ts";
 import type { Endpoint } from "./endpoint.ts";
+import { givenTo } from "./given.ts";
 
 /** What a map is of: saying spellings at sight, writing them, or blending words by their shape. */
 export const mapsOf = ["reading", "spelling", "blending"] as const;
@@ -63,7 +64,7 @@ export const getToday = {
         items: z.number().int(),
         startedAt: instant,
         /** The person to whom it was given; null for whoever comes to it. */
-        givenTo: z.object({ name: z.string(), isMe: z.boolean() }).nullable(),
+        givenTo,
       }),
     ),
     sessions: z.array(
@@ -76,6 +77,8 @@ export const getToday = {
         /** What it is about in place of a spelling, by name. */
         about: z.string().nullable(),
         state: z.enum(["planned", "held"]),
+        /** The person to whom it was given; null for whoever takes its group. */
+        givenTo,
       }),
     ),
     /** The sessions of the week that are today, in order; those that were cancelled are not here. */
@@ -89,7 +92,7 @@ export const getToday = {
         to: z.number().int(),
         adultName: z.string(),
         roomName: z.string(),
-        /** Whoever asks takes it. */
+        /** Whoever asks takes it: it was given to them, or else stands so in the week. */
         mine: z.boolean(),
         children: z.array(z.object({ name: z.string(), absent: z.boolean() })),
         /** What is planned for it; null where nothing is yet. */

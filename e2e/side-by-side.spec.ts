@@ -1,6 +1,17 @@
 import type { Page } from "@playwright/test";
+import { addDays, lightFormat } from "date-fns";
 import { marksAlone, part, sit, sitting } from "./checking.ts";
-import { comeInAs, expect, expectAccessible, marksWithoutWait, patch, put, type School, test } from "./school.ts";
+import {
+  childNamed,
+  comeInAs,
+  expect,
+  expectAccessible,
+  marksWithoutWait,
+  patch,
+  put,
+  type School,
+  test,
+} from "./school.ts";
 
 /** Two people change one thing on two devices: nothing of either is lost without a word. */
 
@@ -285,4 +296,56 @@ test("an open check is given to a colleague, whose Today says so first; others s
   await away.close();
   await given.selectOption({ label: "for anyone" });
   await expect(row(page, "First look")).not.toContainText("given to");
+});
+
+test("a session is given to an assistant who has not its group: it stands on their Today until it is taken back", async ({
+  page,
+  school,
+  browser,
+}) => {
+  const away = await browser.newContext();
+  await comeInAs(away, school, "assistant");
+  const theirs = await away.newPage();
+  await theirs.goto(school.base);
+  const { today } = await school.get<{ today: string }>("/api/school");
+  const { id: childId } = await childNamed(school, "Alba T.");
+  const group = { id: crypto.randomUUID(), name: "Sluice menders" };
+  const version = { versionId: crypto.randomUUID(), version: 0, name: group.name, at: new Date().toISOString() };
+  await put(school, `/api/groups/${group.id}`, {
+    ...version,
+    members: [{ childId, locked: false }],
+    targets: ["sh=sh"],
+  });
+  await expect(theirs.getByRole("heading", { name: "Groups and their next step" })).toBeVisible();
+  await expect(theirs.getByRole("link", { name: group.name })).toHaveCount(0);
+
+  await page.goto(`${school.base}/groups/${group.id}?plan=1`);
+  await page
+    .getByRole("dialog")
+    .getByLabel("On")
+    .fill(lightFormat(addDays(new Date(today), 1), "yyyy-MM-dd"));
+  await page.getByRole("dialog").getByRole("button", { name: "Fill it" }).click();
+  await expect(page).toHaveURL(/\/sessions\//);
+  const given = page.getByLabel(`${group.name} is given to`);
+  await given.focus();
+  await given.selectOption({ label: "Jo P." });
+  await expect(page.getByText(`${group.name} is given to Jo P.`)).toBeVisible();
+  await expect(page.getByText(/^Jo P\. sees this card/)).toBeVisible();
+  await expectAccessible(page);
+
+  await theirs.reload();
+  const row = theirs.getByRole("listitem").filter({ hasText: /tomorrow, given to you/ });
+  await expect(row).toContainText(group.name);
+  await row.getByRole("link", { name: "Open card" }).click();
+  await expect(theirs.getByText("It is given to you.")).toBeVisible();
+  await expectAccessible(theirs);
+  await theirs.getByRole("link", { name: "Teach" }).click();
+  await expect(theirs).toHaveURL(/\/teach$/);
+
+  await given.selectOption({ label: "whoever takes the group" });
+  await expect(page.getByText(`${group.name} is for whoever comes to it.`)).toBeVisible();
+  await theirs.goto(school.base);
+  await expect(theirs.getByRole("heading", { name: "Groups and their next step" })).toBeVisible();
+  await expect(theirs.getByText("given to you")).toHaveCount(0);
+  await away.close();
 });

@@ -122,7 +122,7 @@ export function askingOf(name: string, one: OneOfEach): Asked {
       startedAt: at,
     },
     previewSitting: { childIds: [childId], sections: [part("card")] },
-    giveSitting: { to: null },
+    give: { to: null },
     showFace: { face: { show: "nothing" } },
     saveGroup: { versionId: uuid(), version: 0, name: "G", members: [{ childId, locked: false }], targets: [], at },
     closeGroup: { closed: false },

@@ -91,6 +91,15 @@ export async function list(inside: Inside) {
   }));
 }
 
+/** Everyone of the school who is to know of children: all but observers, by name. */
+export async function colleagues(inside: Inside): Promise<{ id: string; name: string }[]> {
+  return inside
+    .select({ id: t.members.id, name: t.members.name })
+    .from(t.members)
+    .where(and(ne(t.members.role, "observer"), here))
+    .orderBy(asc(sql`lower(${t.members.name})`));
+}
+
 /** A member with their account, also one who was taken out. */
 export async function find(inside: Inside, id: string) {
   return (await inside.select().from(t.members).where(eq(t.members.id, id)))[0];

@@ -1,5 +1,5 @@
 import { addDays, formatISO, subDays } from "date-fns";
-import { and, between, eq, inArray, isNull, ne, sql } from "drizzle-orm";
+import { and, between, eq, gte, inArray, isNotNull, isNull, ne, sql } from "drizzle-orm";
 import type { Thing } from "#contract";
 import type { Actor } from "../frame/actor.ts";
 import * as t from "../store/schema.ts";
@@ -24,8 +24,8 @@ const newestVersions = (inside: Inside) =>
     .as("newest");
 
 /**
- * A member's own: their classes; groups that are given to them, that they take in the timetable or in a session of these days, and
- * those that have a child of their classes; the children of all of these.
+ * A member's own: their classes; groups that are given to them, that they take in the timetable, in a session of these days or in one
+ * that was given to them, and those that have a child of their classes; the children of all of these.
  */
 async function ownOf(inside: Inside, memberId: string, now: Date): Promise<Own> {
   const classes = await inside
@@ -58,13 +58,27 @@ async function ownOf(inside: Inside, memberId: string, now: Date): Promise<Own> 
 /** Days before and after a session within which its group is theirs who take it: to look at the card, and to say how it was. */
 const STANDS_IN_DAYS = 7;
 
-/** Groups that a member takes: in every week, or in a session that stands in the week as theirs. */
+/** To whom sessions were given, and of which group, until some days after they were to be held. */
+const sessionsGiven = (inside: Inside, now: Date) =>
+  inside
+    .selectDistinct({ to: t.sessions.givenTo, groupId: t.sessions.groupId })
+    .from(t.sessions)
+    .where(
+      and(
+        isNotNull(t.sessions.givenTo),
+        isNull(t.sessions.removedAt),
+        gte(t.sessions.heldOn, dayOf(subDays(now, STANDS_IN_DAYS))),
+      ),
+    );
+
+/** Groups that a member takes: in a session that was given to them, in every week, or in a session that stands in the week as theirs. */
 async function takenBy(inside: Inside, memberId: string, now: Date): Promise<readonly string[]> {
+  const given = (await sessionsGiven(inside, now)).flatMap(({ to, groupId }) => (to === memberId ? [groupId] : []));
   const [member] = await inside
     .select({ adultId: t.members.adultId })
     .from(t.members)
     .where(eq(t.members.id, memberId));
-  if (!member?.adultId) return [];
+  if (!member?.adultId) return given;
   const { placements, meetings } = t;
   const weekly = await inside
     .selectDistinct({ id: placements.groupId })
@@ -80,7 +94,7 @@ async function takenBy(inside: Inside, memberId: string, now: Date): Promise<rea
         between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
       ),
     );
-  return [...setOf([...weekly, ...standsIn])];
+  return [...given, ...setOf([...weekly, ...standsIn])];
 }
 
 /**
@@ -177,6 +191,7 @@ async function holders(inside: Inside, now: Date): Promise<readonly Holder[]> {
         between(meetings.on, dayOf(subDays(now, STANDS_IN_DAYS)), dayOf(addDays(now, STANDS_IN_DAYS))),
       ),
     );
+  const sessions = await sessionsGiven(inside, now);
   const all = await inside
     .select({ id: members.id, name: members.name, role: members.role, adultId: members.adultId })
     .from(members)
@@ -186,6 +201,7 @@ async function holders(inside: Inside, now: Date): Promise<readonly Holder[]> {
     const theirs = new Set(classes.flatMap(({ memberId, classId }) => (memberId === id ? [classId] : [])));
     const groups = new Set([
       ...given.flatMap(({ memberId, groupId }) => (memberId === id ? [groupId] : [])),
+      ...sessions.flatMap(({ to, groupId }) => (to === id ? [groupId] : [])),
       ...[...weekly, ...standIn].flatMap(({ of, groupId }) => (adultId !== null && of === adultId ? [groupId] : [])),
       ...places.flatMap(({ groupId, classId }) => (theirs.has(classId) ? [groupId] : [])),
     ]);

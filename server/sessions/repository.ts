@@ -38,6 +38,7 @@ export async function view(inside: Inside, id: string): Promise<SessionView | un
     members: await membersOf(inside, id),
     targets: group?.targets ?? [],
     plan: row.plan,
+    givenTo: await memberHere(inside, row.givenTo),
     point: (await pointsHere(inside))(row.plan.target),
     known: row.known,
     wholes: row.wholes,
@@ -46,6 +47,17 @@ export async function view(inside: Inside, id: string): Promise<SessionView | un
     closed: group?.closed ?? false,
     since: reports.length > 0 ? null : await reportedSince(inside, row),
   };
+}
+
+/** Of someone who has left it is whoever's again. */
+async function memberHere(inside: Inside, id: string | null): Promise<SessionView["givenTo"]> {
+  if (id === null) return null;
+  const { members } = t;
+  const [found] = await inside
+    .select({ id: members.id, name: members.name })
+    .from(members)
+    .where(and(eq(members.id, id), isNull(members.removedAt)));
+  return found ?? null;
 }
 
 /** The newest report of another session of the group that came after this one was filled. */
@@ -135,6 +147,11 @@ export async function update(inside: Inside, id: string, version: number, change
     .where(and(eq(t.sessions.id, id), eq(t.sessions.version, version)))
     .returning({ id: t.sessions.id });
   return changed.length === 1;
+}
+
+/** Gives a session to a member, or to whoever takes its group. */
+export async function give(inside: Inside, id: string, to: string | null): Promise<void> {
+  await inside.update(t.sessions).set({ givenTo: to }).where(eq(t.sessions.id, id));
 }
 
 /** Takes a session out of sight (an instant), or brings it back (null). */

@@ -23,6 +23,7 @@ export function askingOfPeople({
       entrance: () => other.people.entrance(),
       markDemo: () => other.people.markDemo(),
       list: () => other.people.list(),
+      colleagues: () => other.people.colleagues(),
       add: () => other.people.add(memberId, member),
       change: () => other.people.change(memberId, 1, member),
       remove: () => other.people.remove(memberId, at),

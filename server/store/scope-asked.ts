@@ -275,6 +275,7 @@ export function everyAsking(from: AskedFrom) {
       countDue: () => other.sessions.countDue("2026-01-01", "2026-12-31"),
       find: () => other.sessions.find(sessionId),
       findRemoved: () => other.sessions.findRemoved(sessionId),
+      give: () => other.sessions.give(sessionId, null),
       insert: () =>
         other.sessions.insert(
           {

@@ -3,6 +3,7 @@ import { getToday, type Today } from "#contract";
 import { checkOf, dayAt, standing } from "#core/ledger";
 import { focusName } from "#core/plans";
 import type { Domain } from "../house.ts";
+import type { SessionRow } from "../sessions/repository.ts";
 import { meetingsOn } from "./meetings.ts";
 
 const DAYS_AHEAD = 7;
@@ -24,6 +25,9 @@ export function todayRoutes({ serve }: Domain): void {
     const held = new Set(reports.map((report) => report.sessionId));
     const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
 
+    const colleagues = new Map((await school.people.colleagues()).map((one) => [one.id, one]));
+    const givenTo = (row?: SessionRow) => colleagues.get(row?.givenTo ?? "") ?? null;
+
     const sittings = await school.checks.openSittings(MOST);
     const log = await school.ledger.logOfChecks(sittings.flatMap(({ checks }) => checks.map((check) => check.id)));
     const asked = [...new Set(standing(log).map((answer) => `${checkOf(answer)} ${answer.item}`))];
@@ -35,7 +39,7 @@ export function todayRoutes({ serve }: Domain): void {
           name,
           startedAt,
           // Of someone who has left it is whoever's again.
-          givenTo: givenName === null ? null : { name: givenName, isMe: givenTo === actor.memberId },
+          givenTo: givenTo === null || givenName === null ? null : { id: givenTo, name: givenName },
           children: [...new Set(checks.map((check) => check.childName))],
           asked: asked.filter((one) => mine.has(one.split(" ")[0] ?? "")).length,
           items: checks.reduce((sum, check) => sum + check.items.length, 0),
@@ -78,7 +82,12 @@ export function todayRoutes({ serve }: Domain): void {
       today,
       meetings: (await meetingsOn(school, { today, actor })).map((one) => {
         const session = rows.find((row) => row.groupId === one.groupId && row.heldOn === today);
-        return { ...one, sessionId: session?.id ?? null, held: session !== undefined && held.has(session.id) };
+        const takes = givenTo(session);
+        return {
+          ...one,
+          ...(takes ? { adultName: takes.name, mine: takes.id === actor.memberId } : {}),
+          ...{ sessionId: session?.id ?? null, held: session !== undefined && held.has(session.id) },
+        };
       }),
       openSittings: open,
       sessions: rows
@@ -96,6 +105,7 @@ export function todayRoutes({ serve }: Domain): void {
           target: row.plan.target,
           about: row.plan.focus ? focusName(row.plan.focus) : null,
           state: held.has(row.id) ? ("held" as const) : ("planned" as const),
+          givenTo: givenTo(row),
         })),
       reports: newest,
       groups: groups.map((group) => {

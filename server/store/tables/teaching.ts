@@ -216,6 +216,8 @@ export const sessions = pgTable(
     createdAt: at("created_at").notNull().default(sql`now()`).$defaultFn(nowHere),
     /** When its parts were filled from what its children could read then; as it was made where no one filled it anew. */
     filledAt: at("filled_at"),
+    /** The member who is to take it; null for whoever takes its group. */
+    givenTo: uuid("given_to"),
     /** Set while a removal can be taken back. */
     removedAt: at("removed_at"),
   },

@@ -19,11 +19,14 @@ import { judgeWord, type TaughtReader } from "#core/words";
 import { call, refreshAll, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { saveOver } from "#web/device/both.ts";
 import { todayHere } from "#web/device/clock.ts";
+import { useGiven, useWhose } from "#web/device/given.ts";
 import { useLexicon } from "#web/device/lexicon.ts";
+import { useIsAtLeast } from "#web/device/me.ts";
 import { useNotes } from "#web/device/notes.ts";
 import { newSeed } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
+import { GivenSelect } from "#web/parts/given.tsx";
 import { Notes } from "#web/parts/notes.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
@@ -55,6 +58,31 @@ export function Screen() {
       </Page>
     );
   return <Session key={data.id} session={data} today={school.data.today} />;
+}
+
+/** The person to whom the session is given; a teacher gives it to someone else. */
+function WhoTakesIt({ session }: { session: SessionView }) {
+  const { id, groupName: name, givenTo, state } = session;
+  const teaches = useIsAtLeast("teacher");
+  const whose = useWhose()(givenTo);
+  const given = useGiven({ id, name, givenTo });
+  if (state === "held" || (!teaches && givenTo === null)) return null;
+  return (
+    <Panel title="Who takes it">
+      {teaches ? (
+        <>
+          <GivenSelect name={name} anyone="whoever takes the group" {...given} />
+          <p className="mt-1.5 text-sm text-soft">
+            {givenTo
+              ? `${whose === "mine" ? "You see" : `${givenTo.name} sees`} this card, the group and its children until a week after the session.`
+              : "Given to one person it stands first on their Today, and they see its group until a week after."}
+          </p>
+        </>
+      ) : (
+        <p>It is given to {whose === "mine" ? "you" : givenTo?.name}.</p>
+      )}
+    </Panel>
+  );
 }
 
 /** A plan in words, part by part. */
@@ -236,6 +264,7 @@ function Session({ session, today }: { session: SessionView; today: string }) {
           <SessionParts {...{ session, reader, onPlan: savePlan, onOthers: others, onFill: fill }} />
         </div>
         <div className="flex flex-col gap-4">
+          <WhoTakesIt session={session} />
           <Since session={session} today={today} />
           <Reports session={session} today={today} />
           <SessionChanged session={session} />

@@ -14,14 +14,15 @@ import { targetsIn } from "#core/groups";
 import { nearDay, plural, shortDay } from "#core/saying";
 import { useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
+import { type GivenTo, useGiven, useWhose, type Whose } from "#web/device/given.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useMoves } from "#web/device/moves.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
+import { GivenSelect } from "#web/parts/given.tsx";
 import { Spelling } from "#web/parts/marks.tsx";
 import { Moves } from "#web/parts/moves.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { TargetMarks } from "#web/parts/target-marks.tsx";
-import { GivenTo, mineFirst } from "./given.tsx";
 import { MeetingsToday } from "./meetings.tsx";
 import { NewNotes } from "./new-notes.tsx";
 import { SecondLooks } from "./second-looks.tsx";
@@ -65,8 +66,10 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   const { today } = data;
   // What stands in the week of today is there already.
   const inWeek = new Set(data.meetings.map(({ sessionId }) => sessionId));
+  const whose = useWhose();
   const due = data.sessions.filter(
-    (session) => session.state === "planned" && session.heldOn <= today && !inWeek.has(session.id),
+    ({ id, state, heldOn, givenTo }) =>
+      state === "planned" && (heldOn <= today || whose(givenTo) === "mine") && !inWeek.has(id),
   );
   const waits = due.length + data.openSittings.length;
   const teaches = useIsAtLeast("teacher");
@@ -87,29 +90,26 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
             </p>
           )}
           <ul className="flex flex-col divide-y divide-line">
-            {mineFirst(data.openSittings).map((sitting) => (
+            {mineFirst(data.openSittings, whose).map((sitting) => (
               <Row
                 key={sitting.id}
                 icon={<ClipboardCheck size={18} aria-hidden />}
                 link={`/check/${sitting.id}`}
                 action="Go on"
-                beside={teaches && <GivenTo sitting={sitting} />}
+                beside={teaches && <Given thing={sitting} />}
               >
                 {sitting.name} with <strong>{childrenInWords(sitting.children)}</strong>: {sitting.asked} of{" "}
                 {sitting.items} asked
-                {sitting.givenTo && (
-                  <span className={sitting.givenTo.isMe ? "font-semibold" : "text-soft"}>
-                    , given to {sitting.givenTo.isMe ? "you" : sitting.givenTo.name}
-                  </span>
-                )}
+                <SaysGiven givenTo={sitting.givenTo} whose={whose(sitting.givenTo)} />
               </Row>
             ))}
-            {due.map((session) => (
+            {mineFirst(due, whose).map((session) => (
               <Row
                 key={session.id}
                 icon={<Play size={18} aria-hidden />}
                 link={`/sessions/${session.id}`}
                 action="Open card"
+                beside={teaches && <Given thing={{ ...session, name: session.groupName }} />}
               >
                 <strong>{session.groupName}</strong>{" "}
                 {session.about ? (
@@ -120,6 +120,7 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
                   </>
                 )}{" "}
                 {nearDay(session.heldOn, today)}
+                <SaysGiven givenTo={session.givenTo} whose={whose(session.givenTo)} />
               </Row>
             ))}
           </ul>
@@ -233,6 +234,29 @@ function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
       </div>
     </div>
   );
+}
+
+/** What is given to whoever looks, then what is no one's, then what is given to others; each as it came. */
+function mineFirst<T extends { readonly givenTo: GivenTo }>(
+  things: readonly T[],
+  whose: ReturnType<typeof useWhose>,
+): readonly T[] {
+  const order: readonly Whose[] = ["mine", "anyones", "others"];
+  const rank = ({ givenTo }: T) => order.indexOf(whose(givenTo));
+  return [...things].sort((one, other) => rank(one) - rank(other));
+}
+
+function SaysGiven({ givenTo, whose }: { givenTo: GivenTo; whose: Whose }) {
+  if (givenTo === null) return null;
+  return (
+    <span className={whose === "mine" ? "font-semibold" : "text-soft"}>
+      , given to {whose === "mine" ? "you" : givenTo.name}
+    </span>
+  );
+}
+
+function Given({ thing }: { thing: { readonly id: string; readonly name: string; readonly givenTo: GivenTo } }) {
+  return <GivenSelect name={thing.name} anyone="for anyone" {...useGiven(thing)} />;
 }
 
 type Done = TodayView["lastDone"][number];
