@@ -162,6 +162,8 @@ export const listPeople = {
   answer: z.object({
     people: z.array(personView),
     typed: z.array(z.string()),
+    /** Who does not belong to the school any more: their marks carry their names, which no one else can have. */
+    left: z.array(z.object({ id, name: z.string(), role, leftAt: instant })),
     /** Leads sign in with a second factor. */
     leadsNeedSecond: z.boolean(),
   }),
@@ -190,7 +192,7 @@ const personBody = z.object({
   typedNames: z.array(line(60)).max(50),
 });
 
-/** Adds a person, who can sign in once invited. The same once more is told as success; a name that someone has is refused (422). */
+/** Adds a person, who can sign in once invited. The same once more is told as success; a name that stands for someone else, who is here or left, is refused (422): marks carry names. */
 export const addPerson = {
   method: "POST",
   path: "/api/people",
@@ -200,7 +202,10 @@ export const addPerson = {
   answer: done,
 } as const satisfies Endpoint;
 
-/** Changes a person, at once on all of their devices. Refused (422) for the last lead who would not be one any more. */
+/**
+ * Changes a person, at once on all of their devices; marks under a name that they had stay theirs. Refused (422) for a name that
+ * stands for someone else, and for the last lead who would not be one any more.
+ */
 export const editPerson = {
   method: "PUT",
   path: "/api/people/:id",
@@ -216,6 +221,19 @@ export const removePerson = {
   method: "DELETE",
   path: "/api/people/:id",
   may: { by: "lead" },
+  params: z.object({ id }),
+  answer: done,
+} as const satisfies Endpoint;
+
+/**
+ * Lets someone who left belong to the school again, in the role they had: what they marked is theirs, classes and groups are not
+ * yet, and they come in by a new link. Said again it changes nothing.
+ */
+export const bringBackPerson = {
+  method: "POST",
+  path: "/api/people/:id/back",
+  may: { by: "lead" },
+  trail: { did: "person", about: "params.id" },
   params: z.object({ id }),
   answer: done,
 } as const satisfies Endpoint;

@@ -76,7 +76,7 @@ test("a school is set up by the printed address, people come in by their links, 
 
     // Another passphrase, and where one is signed in.
     await teacher.goto(`${base}/settings/mine`);
-    await expect(teacher.getByText("this device")).toBeVisible();
+    await expect(teacher.getByText(/^this device, since/)).toBeVisible();
     await expectAccessible(teacher);
     await teacher.getByLabel("The one of now").fill(passphrase);
     await teacher.getByLabel("The new one").fill(other);
@@ -90,6 +90,17 @@ test("a school is set up by the printed address, people come in by their links, 
     await expect(lead.getByText("Mr Tolley is out.")).toBeVisible();
     await teacher.getByRole("link", { name: "Groups" }).click();
     await expect(teacher.getByRole("heading", { name: "Sign in" })).toBeVisible();
+
+    // Marks carry names: the one of who left is no one else's, and whoever returns is who they were.
+    await lead.getByRole("button", { name: "Add a person" }).click();
+    await lead.getByRole("dialog").getByLabel("Name").fill("Mr Tolley");
+    await lead.getByRole("dialog").getByRole("button", { name: "Add", exact: true }).click();
+    await expect(lead.getByText(/who left, had this name.* Another person needs another name\./)).toBeVisible();
+    await lead.keyboard.press("Escape");
+    await lead.getByRole("button", { name: "Bring Mr Tolley back" }).click();
+    await expect(lead.getByText("Mr Tolley is here again. Say what is theirs, and invite them.")).toBeVisible();
+    await expect(lead.getByRole("button", { name: "Invite: Mr Tolley" })).toBeVisible();
+    await expect(lead.getByText("Left the school")).toHaveCount(0);
 
     await lead.goto(`${base}/settings/trail`);
     for (const deed of ["set the school up", "tried to sign in", "took a person out"])

@@ -191,9 +191,9 @@ export function doorRoutes({ serve, accounts, entrance, openTries }: Domain): vo
         const by = member?.name ?? setUp?.name ?? "";
         if (!member && setUp) {
           const made = { name: setUp.name, role: "lead" as const, classIds: [], groupIds: [], typedNames: [] };
-          if (!(await school.people.add(memberId, made)))
-            throw unfit("Someone of this school has this name.", [
-              { field: "setUp.name", says: "Someone has this name." },
+          if (await school.people.add(memberId, made))
+            throw unfit("This name stands for someone else of this school.", [
+              { field: "setUp.name", says: "Someone of the school has, or had, this name." },
             ]);
           await school.settings.change({ name: setUp.school, timeZone: setUp.timeZone }, null);
         }

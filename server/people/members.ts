@@ -105,37 +105,73 @@ export async function find(inside: Inside, id: string) {
   return (await inside.select().from(t.members).where(eq(t.members.id, id)))[0];
 }
 
-/** Adds a member. @returns false when someone here has the name */
+/** Why a name cannot be someone's: marks carry names, and one stands for one person for good. */
+export interface NameTaken {
+  readonly name: string;
+  /** Someone `here` has it, someone has it who `left`, or marks `under` it are of someone who is called otherwise now. */
+  readonly by: "here" | "left" | "under";
+  readonly whose: string;
+}
+
+const folded = (name: string) => name.trim().toLowerCase();
+
+/** The first of these names that stands for someone else than this member. */
+async function takenOf(inside: Inside, names: readonly string[], id: string): Promise<NameTaken | undefined> {
+  const { members } = t;
+  const others = await inside
+    .select({ name: members.name, typedNames: members.typedNames, removedAt: members.removedAt })
+    .from(members)
+    .where(ne(members.id, id));
+  for (const name of names)
+    for (const other of others) {
+      if (folded(other.name) === folded(name))
+        return { name, by: other.removedAt === null ? "here" : "left", whose: other.name };
+      if (other.typedNames.some((one) => folded(one) === folded(name)))
+        return { name, by: "under", whose: other.name };
+    }
+  return undefined;
+}
+
+/** Adds a member. @returns why not, where the name or one of the typed names stands for someone else */
 export async function add(
   inside: Inside,
   id: string,
   { name, role, typedNames, adultId = null, ...own }: MemberBody,
-): Promise<boolean> {
-  if (await accountNamed(inside, name)) return false;
+): Promise<NameTaken | undefined> {
+  const taken = await takenOf(inside, [name, ...typedNames], id);
+  if (taken) return taken;
   await inside.insert(t.members).values({ id, name, role, adultId, typedNames: [...typedNames] });
   await give(inside, id, own);
-  return true;
+  return undefined;
 }
 
 /**
- * Changes a member who still stands at this version. @returns `stale` when they were changed since, `named` when someone else
- * here has the name, `last` when no lead would be left who can sign in
+ * Changes a member who still stands at this version; under a new name marks of the old one stay theirs.
+ * @returns `stale` when they were changed since, `last` when no lead would be left who can sign in, or which name stands for
+ * someone else
  */
 export async function change(
   inside: Inside,
   id: string,
   version: number,
   { name, role, typedNames, adultId, ...own }: MemberBody,
-): Promise<"done" | "stale" | "named" | "last"> {
-  const named = await accountNamed(inside, name);
-  if (named && named.id !== id) return "named";
+): Promise<"done" | "stale" | "last" | NameTaken> {
+  const before = await find(inside, id);
+  const had = new Set([before?.name ?? "", ...(before?.typedNames ?? [])].map(folded));
+  const taken = await takenOf(
+    inside,
+    [name, ...typedNames].filter((one) => !had.has(folded(one))),
+    id,
+  );
+  if (taken) return taken;
+  const were = before && before.name !== name && !typedNames.includes(before.name) ? [before.name] : [];
   if (role !== "lead" && (await isLastLead(inside, id))) return "last";
   const changed = await inside
     .update(t.members)
     .set({
       name,
       role,
-      typedNames: [...typedNames],
+      typedNames: [...typedNames.filter((one) => one !== name), ...were],
       version: version + 1,
       ...(adultId === undefined ? {} : { adultId }),
     })
@@ -156,6 +192,24 @@ export async function remove(inside: Inside, id: string, at: string): Promise<{ 
     .set({ removedAt: at, accountId: null, adultId: null })
     .where(and(eq(t.members.id, id), here));
   return { accountId: before?.accountId ?? null };
+}
+
+/** Those who do not belong to the school any more, by name. */
+export async function left(inside: Inside): Promise<(Member & { removedAt: string })[]> {
+  const rows = await inside
+    .select({ ...shown, removedAt: t.members.removedAt })
+    .from(t.members)
+    .where(isNotNull(t.members.removedAt))
+    .orderBy(asc(sql`lower(${t.members.name})`));
+  return rows.flatMap(({ removedAt, ...one }) => (removedAt === null ? [] : [{ ...one, removedAt }]));
+}
+
+/** Lets someone who left belong to the school again, in the role they had; nothing is theirs yet, and they come in by a new link. */
+export async function bringBack(inside: Inside, id: string): Promise<void> {
+  await inside
+    .update(t.members)
+    .set({ removedAt: null, version: sql`${t.members.version} + 1` })
+    .where(and(eq(t.members.id, id), isNotNull(t.members.removedAt)));
 }
 
 /** True for a lead who can sign in, when no other lead can. Of two who would take each other out, the second waits for the first. */

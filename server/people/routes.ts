@@ -3,6 +3,7 @@ import type { Request } from "express";
 import {
   addPerson,
   beginSecondFactor,
+  bringBackPerson,
   changePassphrase,
   confirmSecondFactor,
   editPerson,
@@ -27,15 +28,22 @@ import { originAsked } from "../frame/network.ts";
 import { notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
 import { invitingLetter } from "./letters.ts";
-import type { MemberBody } from "./members.ts";
+import type { MemberBody, NameTaken } from "./members.ts";
 import { refuseCommon } from "./passphrase.ts";
 import { mustBeSignedIn, OWN_PASSPHRASE } from "./signed-in.ts";
 
 const done = { done: true as const };
-const hasName = () =>
-  unfit("Someone of this school has this name, and people sign in by it. Add a letter or the second name.", [
-    { field: "name", says: "Someone of this school has this name." },
+const hasName = ({ name, by, whose }: NameTaken) => {
+  const says =
+    by === "here"
+      ? `Someone of this school is called ${whose}, and people sign in by their name.`
+      : by === "left"
+        ? `${whose}, who left, had this name, and marks of theirs carry it. If it is the same person, bring them back.`
+        : `Marks under the name ${name} are ${whose}'s.`;
+  return unfit(`${says} Another person needs another name: add a letter or the second name. Nothing was changed.`, [
+    { field: "name", says: `${says} Another person needs another name.` },
   ]);
+};
 const lastLead = () =>
   unfit("This is the last lead who can sign in. Make someone else a lead first, and let them come in.");
 
@@ -68,14 +76,16 @@ export function peopleRoutes({ serve, accounts, entrance, post, openTries }: Dom
   serve(
     listPeople,
     async ({ school, now }) => {
-      const { people, typed, open } = await school.together(async () => ({
+      const { people, typed, open, left } = await school.together(async () => ({
         people: await school.people.list(),
         typed: await school.people.typedNames(),
         open: await school.invitations.openFor(now),
+        left: await school.people.left(),
       }));
       const second = await accounts.withSecondFactor(people.flatMap(({ accountId }) => accountId ?? []));
       return {
         typed,
+        left: left.map(({ removedAt, ...one }) => ({ ...one, leftAt: removedAt })),
         leadsNeedSecond: (await school.settings.read()).leadsNeedSecond,
         people: people.map(({ accountId, typedNames, ...one }) => ({
           ...one,
@@ -111,15 +121,18 @@ export function peopleRoutes({ serve, accounts, entrance, post, openTries }: Dom
   serve(addPerson, async ({ body: { id, ...body }, school }) => {
     const there = (await school.people.list()).find((one) => one.id === id);
     if (there) mustBeSame("person", bodyOf(there), bodyOf(body));
-    else if (!(await school.people.add(id, body))) throw hasName();
+    else {
+      const taken = await school.people.add(id, body);
+      if (taken) throw hasName(taken);
+    }
     return done;
   });
 
   serve(editPerson, async ({ params: { id }, body: { version, ...body }, school }) => {
     await mustMember(school, id);
     const told = await school.people.change(id, version, body);
-    if (told === "named") throw hasName();
     if (told === "last") throw lastLead();
+    if (typeof told === "object") throw hasName(told);
     if (told === "stale") {
       const theirs = (await school.people.list()).find((one) => one.id === id);
       if (!theirs) throw notFound("person");
@@ -151,6 +164,12 @@ export function peopleRoutes({ serve, accounts, entrance, post, openTries }: Dom
     },
     apart,
   );
+
+  serve(bringBackPerson, async ({ params: { id }, school }) => {
+    if (!(await school.people.find(id))) throw notFound("person");
+    await school.people.bringBack(id);
+    return done;
+  });
 
   serve(invitePerson, async ({ params: { id }, school, now }) => {
     await mustMember(school, id);

@@ -24,6 +24,8 @@ export function askingOfPeople({
       markDemo: () => other.people.markDemo(),
       list: () => other.people.list(),
       colleagues: () => other.people.colleagues(),
+      left: () => other.people.left(),
+      bringBack: () => other.people.bringBack(memberId),
       add: () => other.people.add(memberId, member),
       change: () => other.people.change(memberId, 1, member),
       remove: () => other.people.remove(memberId, at),

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import {
   type AnswerOf,
+  bringBackPerson,
   endInvitation,
   getGrouping,
   getSchool,
@@ -13,7 +14,9 @@ import {
   roleSays,
   roles,
 } from "#contract";
+import { nearDay } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { dayOfInstant, todayHere } from "#web/device/clock.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
@@ -87,6 +90,17 @@ export function Screen() {
             />
           ))}
           {school.data && <LeadsSecond needed={data.leadsNeedSecond} version={school.data.version} />}
+          {data.left.length > 0 && (
+            <Left
+              people={data.left}
+              onBack={(one) =>
+                doing(
+                  () => call(bringBackPerson, { params: { id: one.id } }),
+                  `${one.name} is here again. Say what is theirs, and invite them.`,
+                )
+              }
+            />
+          )}
           <Outbox />
           <SharedDevices />
           <OpenLinks />
@@ -196,6 +210,34 @@ function RolePanel({ role, people, nameOfClass, nameOfGroup, ...on }: RoleWanted
             </li>
           );
         })}
+      </ul>
+    </Panel>
+  );
+}
+
+type Leaver = AnswerOf<typeof listPeople>["left"][number];
+
+/** Those who left, whose marks carry their names: a press lets someone in again. */
+function Left({ people, onBack }: { people: readonly Leaver[]; onBack: (one: Leaver) => void }) {
+  return (
+    <Panel title="Left the school">
+      <p className="mb-2 text-sm text-soft">
+        What they marked stays under their names, which no one else can have. Whoever returns finds it as theirs.
+      </p>
+      <ul className="flex flex-col divide-y divide-line">
+        {people.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5">
+            <p className="min-w-0 flex-1 basis-64">
+              <span className="font-semibold">{one.name}</span>{" "}
+              <span className="text-sm text-soft">
+                {one.role}, left {nearDay(dayOfInstant(one.leftAt), todayHere())}
+              </span>
+            </p>
+            <Button aria-label={`Bring ${one.name} back`} onClick={() => onBack(one)}>
+              Bring back
+            </Button>
+          </li>
+        ))}
       </ul>
     </Panel>
   );

@@ -55,6 +55,7 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
     event.preventDefault();
     setProblem(undefined);
     setBusy(true);
+    const renamed = person !== undefined && person.name !== name.trim();
     // What is hidden by the role goes with it.
     const content = {
       name: name.trim(),
@@ -62,7 +63,8 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
       classIds: role === "teacher" ? [...classIds] : [],
       groupIds: role === "teacher" || role === "assistant" ? [...groupIds] : [],
       adultId: role === "observer" ? null : adultId,
-      typedNames: role === "observer" ? [] : [...typedNames],
+      // Marks under a name of before stay theirs.
+      typedNames: role === "observer" ? [] : [...new Set([...typedNames, ...(renamed ? [person.name] : [])])],
     };
     try {
       if (!person) await call(addPerson, { body: { id, ...content } });
@@ -88,7 +90,7 @@ export function PersonSheet({ person, typed, classes, groups, adults, onClose }:
     }
     setBusy(false);
   };
-  const names = [...new Set([...(person?.typedNames ?? []), ...typed])];
+  const names = [...new Set([...(person?.typedNames ?? []), ...typed])].filter((one) => one !== name.trim());
   return (
     <Sheet open onClose={onClose} title={person ? person.name : "Add a person"} place="side">
       <form className="flex flex-col gap-4" onSubmit={save}>
