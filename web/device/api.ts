@@ -121,6 +121,10 @@ export function useAskOnly<E extends Endpoint>(endpoint: E, asking: Asking<E>) {
   return useSWR<AnswerOf<E>, Error>(addressOf(endpoint, params, query), () => call(endpoint, asking));
 }
 
+/** True for what was asked for, and neither came nor failed yet. */
+export const isOnItsWay = ({ data, error }: { readonly data?: unknown; readonly error?: unknown }): boolean =>
+  data === undefined && error === undefined;
+
 /** After a write: everything that was read is asked for again when it is next on the screen. */
 export function refreshAll(): Promise<unknown> {
   return mutate((key) => typeof key === "string" && key.startsWith("/api/") && key !== "/api/lexicon");

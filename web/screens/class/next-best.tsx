@@ -31,7 +31,8 @@ export function NextOf({ classId, whose, today }: { classId: string; whose: Whos
   if (!map.data || !worth.data)
     return (
       <Panel title="Worth teaching next">
-        <Waiting rows={7} />
+        {/* About as high as what comes, so that little moves below it. */}
+        <Waiting rows={"childId" in whose ? 18 : 12} />
       </Panel>
     );
   const weights = grouping.data?.grouping.weights;

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { type GroupView, getSchool, listGroups } from "#contract";
+import { type GroupView, getMoves, getSchool, listGroups } from "#contract";
 import { targetsIn } from "#core/groups";
 import { shortDay } from "#core/saying";
-import { useAsk, wordsOfError } from "#web/device/api.ts";
+import { isOnItsWay, useAsk, wordsOfError } from "#web/device/api.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
 import { useMoves } from "#web/device/moves.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
@@ -16,11 +16,16 @@ import { GroupsThen } from "./then.tsx";
 
 /** The groups of the school. */
 export function Screen() {
-  const { data, error } = useAsk(listGroups, {});
+  const listed = useAsk(listGroups, {});
   const school = useAsk(getSchool, {});
   const today = school.data?.today ?? "";
   const teaches = useIsAtLeast("teacher");
   const lead = useIsAtLeast("lead");
+  // They stand above the groups: nothing is to move down under a finger when they come.
+  const moves = useAsk(getMoves, teaches ? {} : null);
+  const isWhole = !isOnItsWay(listed) && !(teaches && isOnItsWay(moves));
+  const data = isWhole ? listed.data : undefined;
+  const { error } = listed;
   const [looking, setLooking] = useState(false);
   const [then, setThen] = useState("");
   const [closed, setClosed] = useState(false);
@@ -76,7 +81,7 @@ export function Screen() {
           <GroupsThen day={then} today={today} />
         </section>
       )}
-      {!then && teaches && today && (
+      {!then && data && teaches && today && (
         <div className="mb-4">
           <TheMoves today={today} />
         </div>

@@ -12,7 +12,7 @@ import {
 } from "#contract";
 import { targetsIn } from "#core/groups";
 import { nearDay, plural, shortDay } from "#core/saying";
-import { useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
+import { isOnItsWay, useAsk, useAskSliced, wordsOfError } from "#web/device/api.ts";
 import { dayOfInstant } from "#web/device/clock.ts";
 import { type GivenTo, useGiven, useWhose, type Whose } from "#web/device/given.ts";
 import { useIsAtLeast } from "#web/device/me.ts";
@@ -58,9 +58,6 @@ export function Today() {
     </Page>
   );
 }
-
-const isOnItsWay = ({ data, error }: { data: unknown; error: unknown }): boolean =>
-  data === undefined && error === undefined;
 
 function Desk({ data, timeZone }: { data: TodayView; timeZone: string }) {
   const { today } = data;
