@@ -61,7 +61,9 @@ export function childRoutes({ serve }: Domain): void {
 
   serve(importChildren, async ({ body, school }) => {
     const classes = new Set((await school.classes.brief()).map((one) => one.id));
-    const here = await school.children.list();
+    const ids = body.children.map(({ id }) => id);
+    const classIds = [...new Set(body.children.map(({ classId }) => classId))];
+    const here = await school.children.whoIsIn({ ids, classIds });
     const known = new Map(here.map(({ id, classId, name, note }) => [id, { id, classId, name, note }]));
     const names = new Set(
       here.filter((child) => !child.archived).map((child) => `${child.classId} ${sameName(child.name)}`),

@@ -1,4 +1,4 @@
-import { and, eq, ilike, inArray, ne, sql } from "drizzle-orm";
+import { and, eq, ilike, inArray, ne, or, sql } from "drizzle-orm";
 import type { ChildView } from "#contract";
 import { forgetChild } from "../ledger/standing.ts";
 import { forgetKnown } from "../standings/kept.ts";
@@ -46,6 +46,18 @@ export async function findMany(inside: Inside, ids: readonly string[]): Promise<
         .select(view)
         .from(t.children)
         .where(inArray(t.children.id, [...ids]));
+}
+
+/** Of these children, and of all of these classes: who they are, and no more. */
+export async function whoIsIn(
+  inside: Inside,
+  { ids, classIds }: { readonly ids: readonly string[]; readonly classIds: readonly string[] },
+): Promise<Pick<ChildView, "id" | "classId" | "name" | "note" | "archived">[]> {
+  const { id, classId, name, note, archived } = view;
+  return inside
+    .select({ id, classId, name, note, archived })
+    .from(t.children)
+    .where(or(inArray(t.children.id, [...ids]), inArray(t.children.classId, [...classIds])));
 }
 
 /** Is a child of this name already in the class, and not archived? Case makes no difference. */

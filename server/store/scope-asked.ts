@@ -66,6 +66,7 @@ export function everyAsking(from: AskedFrom) {
       list: () => other.children.list(classId),
       find: () => other.children.find(childId),
       findMany: () => other.children.findMany([childId]),
+      whoIsIn: () => other.children.whoIsIn({ ids: [childId], classIds: [classId] }),
       nameTaken: () => other.children.nameTaken(classId, "Mine C."),
       insert: () => other.children.insert([{ id: childId, classId, name: "Theirs" }]),
       update: () => other.children.update(childId, 1, { note: "changed" }),
