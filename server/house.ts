@@ -5,6 +5,7 @@ import * as presets from "./checks/presets.ts";
 import * as checks from "./checks/repository.ts";
 import * as away from "./classes/away.ts";
 import * as children from "./classes/children.ts";
+import * as erasing from "./classes/erasing.ts";
 import * as classes from "./classes/repository.ts";
 import * as years from "./classes/years.ts";
 import * as faces from "./faces/repository.ts";
@@ -54,6 +55,7 @@ const repositories = {
   classes,
   away,
   children,
+  erasing,
   years,
   leavers,
   orders,

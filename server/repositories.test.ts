@@ -344,7 +344,7 @@ describe("sessions", () => {
     expect((await school.sessions.shareByHash("newer"))?.endsOn).toBe("2026-11-21");
   });
   test("erasing one child leaves the others' session, and removing the session leaves the log", async () => {
-    expect(await school.children.countTraces({ id: ada, name: "Ada M." })).toEqual({
+    expect(await school.erasing.countTraces({ id: ada, name: "Ada M." })).toEqual({
       answers: 9,
       checks: 2,
       readings: 0,
@@ -352,7 +352,7 @@ describe("sessions", () => {
       sessions: 1,
       notesNaming: 1,
     });
-    await school.children.erase({ id: ada, name: "Ada M." });
+    await school.erasing.eraseAll([{ id: ada, name: "Ada M." }]);
     expect((await school.sessions.membersOf(sessionId)).map((member) => member.id)).toEqual([cy]);
     expect((await school.sessions.reportsOf([sessionId]))[0]).toMatchObject({
       came: [],

@@ -106,12 +106,10 @@ async function putInto(
   const house = openHouse(store, shipped);
   const schoolIds = (await listSchools(store.owner)).map(({ id }) => id);
   await putAccounts(store, house, schoolIds, kept.accounts);
-  for (const [schoolId, ids] of kept.erased)
-    for (const id of ids) {
-      const school = house.as({ schoolId });
-      const child = await school.children.find(id);
-      if (child) await school.children.erase(child);
-    }
+  for (const [schoolId, ids] of kept.erased) {
+    const school = house.as({ schoolId });
+    await school.together(async () => school.erasing.eraseAll(await school.children.findMany(ids)));
+  }
   await store.dump();
   return store;
 }

@@ -4,9 +4,12 @@ import {
   editChild,
   eraseLeavers,
   getSchool,
+  getSession,
   listChildren,
   listErased,
   listLeavers,
+  planNewSession,
+  saveGroup,
   setKeeping,
 } from "#contract";
 import { openTestHouse, type TestHouse } from "../testing.ts";
@@ -89,4 +92,58 @@ test("those who left are erased in one go, one who is here is not; devices are t
   expect(JSON.stringify(told)).not.toMatch(/Dee|Eve/);
   // Four weeks, by the test before, and the day of the erasing itself.
   expect((await leavers()).inBackupsUntil).toMatch(/^\d{4}-\d\d-\d\d$/);
+});
+
+test("of several at once each is named nowhere in what was said and planned of them, and nothing else is touched", async () => {
+  const [ida, jon, kit] = [await child("Ida M."), await child("Jon T."), await child("Kit F.")];
+  const [both, apart, sessionId, otherId] = [uuid(), uuid(), uuid(), uuid()];
+  for (const [id, ids] of [
+    [both, [ida, jon, kit]],
+    [apart, [kit]],
+  ] as const) {
+    const members = ids.map((childId) => ({ childId, locked: false }));
+    const version = {
+      versionId: uuid(),
+      version: 0,
+      name: id.slice(0, 6),
+      targets: ["m=m"],
+      at: "2026-11-20T08:00:00.000Z",
+    };
+    await house.ask(saveGroup, { params: { id }, body: { ...version, members } });
+  }
+  for (const [id, groupId, note] of [
+    [sessionId, both, "Ida helped Jon; Kit listened. Idaho."],
+    [otherId, apart, "Ida waved from the door."],
+  ] as const) {
+    await house.ask(planNewSession, { body: { id, groupId, heldOn: "2026-11-20", target: "m=m", seed: 1 } });
+    const report = {
+      id: uuid(),
+      by: "Jo P.",
+      at: "2026-11-20T10:00:00.000Z",
+      came: [kit],
+      reached: null,
+      marks: [],
+      note,
+    };
+    await house.school.sessions.insertReport(id, report, { day: "2026-11-20", byLink: false });
+  }
+  const cardsOf = async () => {
+    const plan = (await house.ask(getSession, { params: { id: sessionId } })).plan;
+    return new Set(plan.parts.flatMap(({ each }) => each?.map(({ childId }) => childId) ?? []));
+  };
+  expect(await cardsOf()).toEqual(new Set([ida, jon, kit]));
+  for (const [at, id] of [ida, jon].entries())
+    await house.school.week.addFeed({ id: uuid(), whose: `child:${id}` }, `hash of ${at}`);
+  await archive(ida);
+  await archive(jon);
+  expect(await house.ask(eraseLeavers, { body: { ids: [ida, jon] } })).toEqual({ erased: 2 });
+  const noteOf = async (id: string) => (await house.school.sessions.reportsOf([id]))[0]?.note;
+  expect(await noteOf(sessionId)).toBe("this child helped this child; Kit listened. Idaho.");
+  // A session in which it had no place: that may be another Ida.
+  expect(await noteOf(otherId)).toBe("Ida waved from the door.");
+  expect(await cardsOf()).toEqual(new Set([kit]));
+  expect((await house.ask(getSession, { params: { id: sessionId } })).members.map(({ id }) => id)).toEqual([kit]);
+  const feeds = (await house.school.week.feeds()).map(({ whose }) => whose);
+  expect(feeds).not.toEqual(expect.arrayContaining([`child:${ida}`]));
+  expect(feeds).not.toEqual(expect.arrayContaining([`child:${jon}`]));
 });

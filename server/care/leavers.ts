@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNotNull, sql } from "drizzle-orm";
 import type { AnswerOf, listLeavers } from "#contract";
 import { dueOn, outOfBackupsOn } from "#core/roster";
-import { erase } from "../classes/children.ts";
+import { eraseAll } from "../classes/erasing.ts";
 import { dayOf, read } from "../settings/repository.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
@@ -34,12 +34,12 @@ export async function list(inside: Inside, now: Date): Promise<AnswerOf<typeof l
 }
 
 /** Erases those of these children who left. @returns how many */
-export async function eraseAll(inside: Inside, ids: readonly string[]): Promise<number> {
+export async function erase(inside: Inside, ids: readonly string[]): Promise<number> {
   const rows = await inside
     .select({ id: t.children.id, name: t.children.name })
     .from(t.children)
     .where(and(inArray(t.children.id, [...ids]), eq(t.children.archived, true)));
-  for (const child of rows) await erase(inside, child);
+  await eraseAll(inside, rows);
   return rows.length;
 }
 

@@ -13,7 +13,7 @@ export function careRoutes({ serve, streams, backup }: Domain): void {
   serve(
     eraseLeavers,
     async ({ body, school }) => {
-      const erased = await school.leavers.eraseAll(body.ids);
+      const erased = await school.leavers.erase(body.ids);
       if (erased > 0) await school.leaveNoTrace();
       return { erased };
     },

@@ -185,7 +185,7 @@ export function childRoutes({ serve }: Domain): void {
     };
   });
 
-  serve(traces, async ({ params, school }) => school.children.countTraces(await mustChild(school, params.id)));
+  serve(traces, async ({ params, school }) => school.erasing.countTraces(await mustChild(school, params.id)));
 
   serve(exportChild, async ({ params, school, now }) => {
     const child = await mustChild(school, params.id);
@@ -216,9 +216,7 @@ export function childRoutes({ serve }: Domain): void {
     eraseChild,
     async ({ params, school }) => {
       await school.together(async () => {
-        const child = await mustChild(school, params.id);
-        await school.week.endFeedsOf(child.id);
-        await school.children.erase(child);
+        await school.erasing.eraseAll([await mustChild(school, params.id)]);
       });
       await school.leaveNoTrace();
       return { done: true as const };

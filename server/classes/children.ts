@@ -1,10 +1,7 @@
-import { and, eq, ilike, inArray, ne, or, sql } from "drizzle-orm";
+import { and, eq, ilike, inArray, or, sql } from "drizzle-orm";
 import type { ChildView } from "#contract";
-import { forgetChild } from "../ledger/standing.ts";
-import { forgetKnown } from "../standings/kept.ts";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
-import { forgetChildren as forgetInYears } from "./years.ts";
 
 /** The last day on which an answer of the child was marked. */
 const lastChecked = sql<
@@ -97,91 +94,4 @@ export async function update(
     .where(and(eq(t.children.id, id), eq(t.children.version, version)))
     .returning({ id: t.children.id });
   return changed.length === 1;
-}
-
-/** How a child's first name may stand in a note: as a whole word, as written. */
-function naming(name: string): RegExp | undefined {
-  const first = name.split(/\s+/)[0] ?? "";
-  if (first.length < 2) return undefined;
-  return new RegExp(`(?<![\\p{L}\\p{N}])${first.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}(?![\\p{L}\\p{N}])`, "gu");
-}
-
-/** What reports of the child's sessions, and notes in checks of others, say by its name. */
-async function notesNaming(inside: Inside, child: { id: string; name: string }) {
-  const pattern = naming(child.name);
-  if (!pattern) return { reports: [], marks: [] };
-  const notes = await inside
-    .select({ id: t.answers.id, text: t.answers.text })
-    .from(t.answers)
-    .where(and(eq(t.answers.outcome, "note"), ne(t.answers.childId, child.id)));
-  const rows = await inside
-    .select({ id: t.reports.id, note: t.reports.note })
-    .from(t.reports)
-    .innerJoin(t.sessionMembers, eq(t.sessionMembers.sessionId, t.reports.sessionId))
-    .where(eq(t.sessionMembers.childId, child.id));
-  const clean = (text: string) => text.replace(pattern, "this child");
-  return {
-    reports: rows.filter((row) => row.note.search(pattern) >= 0).map(({ id, note }) => ({ id, note: clean(note) })),
-    marks: notes.flatMap(({ id, text }) => (text && text.search(pattern) >= 0 ? [{ id, text: clean(text) }] : [])),
-  };
-}
-
-/** What is kept about a child, counted. */
-export async function countTraces(inside: Inside, child: { id: string; name: string }) {
-  const count = async (table: typeof t.answers | typeof t.checks | typeof t.readings | typeof t.sessionMembers) =>
-    (await inside.select({ count: sql<number>`count(*)::int` }).from(table).where(eq(table.childId, child.id)))[0]
-      ?.count ?? 0;
-  const groups = await inside
-    .selectDistinct({ id: t.groupVersions.groupId })
-    .from(t.groupMembers)
-    .innerJoin(t.groupVersions, eq(t.groupVersions.id, t.groupMembers.versionId))
-    .where(eq(t.groupMembers.childId, child.id));
-  const notes = await notesNaming(inside, child);
-  return {
-    answers: await count(t.answers),
-    checks: await count(t.checks),
-    readings: await count(t.readings),
-    groups: groups.length,
-    sessions: await count(t.sessionMembers),
-    notesNaming: notes.reports.length + notes.marks.length,
-  };
-}
-
-/**
- * Erases the child and every row that names it: answers, checks, places in groups and sessions, marks in
- * reports. Notes about a session in which the child was keep their words, with "this child" for the name.
- */
-export async function erase(inside: Inside, child: { id: string; name: string }): Promise<void> {
-  const { reports, marks } = await notesNaming(inside, child);
-  for (const { id, note } of reports) await inside.update(t.reports).set({ note }).where(eq(t.reports.id, id));
-  for (const { id, text } of marks) await inside.update(t.answers).set({ text }).where(eq(t.answers.id, id));
-  await forgetInPlans(inside, child.id);
-  await inside.delete(t.children).where(eq(t.children.id, child.id));
-  await inside.insert(t.erased).values({ childId: child.id }).onConflictDoNothing();
-  await forgetInYears(inside, [child.id]);
-  forgetChild(inside, child.id);
-  forgetKnown(inside, child.id);
-  await inside.delete(t.preparations).where(eq(t.preparations.forKey, `child:${child.id}`));
-  await inside
-    .delete(t.sittings)
-    .where(sql`not exists (select 1 from ${t.checks} c where c.sitting_id = ${t.sittings.id})`);
-}
-
-/** Takes the cards of a child out of the plans of sessions in which it has a place. */
-async function forgetInPlans(inside: Inside, childId: string): Promise<void> {
-  const rows = await inside
-    .select({ id: t.sessions.id, plan: t.sessions.plan })
-    .from(t.sessionMembers)
-    .innerJoin(t.sessions, eq(t.sessions.id, t.sessionMembers.sessionId))
-    .where(eq(t.sessionMembers.childId, childId));
-  for (const { id, plan } of rows) {
-    if (!plan.parts.some(({ each }) => each?.some((one) => one.childId === childId))) continue;
-    const parts = plan.parts.map(({ each, ...part }) =>
-      each ? { ...part, each: each.filter((one) => one.childId !== childId) } : part,
-    );
-    await inside
-      .update(t.sessions)
-      .set({ plan: { ...plan, parts } })
-      .where(eq(t.sessions.id, id));
-  }
 }

@@ -70,8 +70,10 @@ export function everyAsking(from: AskedFrom) {
       nameTaken: () => other.children.nameTaken(classId, "Mine C."),
       insert: () => other.children.insert([{ id: childId, classId, name: "Theirs" }]),
       update: () => other.children.update(childId, 1, { note: "changed" }),
-      countTraces: () => other.children.countTraces({ id: childId, name: "Mine C." }),
-      erase: () => other.children.erase({ id: childId, name: "Mine C." }),
+    },
+    erasing: {
+      countTraces: () => other.erasing.countTraces({ id: childId, name: "Mine C." }),
+      eraseAll: () => other.erasing.eraseAll([{ id: childId, name: "Mine C." }]),
     },
     years: {
       last: () => other.years.last(new Date(mark.markedAt)),
@@ -92,7 +94,7 @@ export function everyAsking(from: AskedFrom) {
     },
     leavers: {
       list: () => other.leavers.list(new Date(mark.markedAt)),
-      eraseAll: () => other.leavers.eraseAll([childId]),
+      erase: () => other.leavers.erase([childId]),
       erasedIds: () => other.leavers.erasedIds(),
       countErased: () => other.leavers.countErased(),
     },
@@ -259,7 +261,7 @@ export function everyAsking(from: AskedFrom) {
       putPlacements: () => other.week.putPlacements([]),
       meetingsOn: () => other.week.meetingsOn("2026-01-01", "2027-01-01"),
       meetingsFrom: () => other.week.meetingsFrom("2026-01-01"),
-      endFeedsOf: () => other.week.endFeedsOf(childId),
+      endFeedsOf: () => other.week.endFeedsOf([childId]),
       meetingsOf: () => other.week.meetingsOf({ of: "class", about: classId, groupIds: [groupId] }),
       putMeetings: () =>
         other.week.putMeetings({ added: [], changed: [{ ...meeting, cancelled: true }] }, mark.markedAt),

@@ -1,4 +1,4 @@
-import { and, eq, gte, inArray, lte, or } from "drizzle-orm";
+import { and, eq, gte, inArray, lte, or, type SQL } from "drizzle-orm";
 import { type CalendarOf, type OwnHours, startingWeek, type Week, whoseOf } from "#contract";
 import type { Meeting, MeetingsDue, Placement } from "#core/groups";
 import { row } from "../settings/repository.ts";
@@ -167,15 +167,18 @@ export async function feedByHash(inside: Inside, tokenHash: string): Promise<str
   return found && `${found.of}:${found.about}`;
 }
 
-/** Ends all addresses of a child's week. */
-export async function endFeedsOf(inside: Inside, childId: string): Promise<void> {
-  for (const { id } of await inside.select({ id: t.feeds.id }).from(t.feeds).where(eq(t.feeds.childId, childId)))
-    await endFeed(inside, id);
+/** Ends all addresses of these children's weeks. */
+export async function endFeedsOf(inside: Inside, childIds: readonly string[]): Promise<void> {
+  await end(inside, inArray(t.feeds.childId, [...childIds]));
 }
 
 /** Ends an address, when there is one. */
 export async function endFeed(inside: Inside, id: string): Promise<void> {
-  const gone = await inside.delete(t.feeds).where(eq(t.feeds.id, id)).returning();
+  await end(inside, eq(t.feeds.id, id));
+}
+
+async function end(inside: Inside, which: SQL): Promise<void> {
+  const gone = await inside.delete(t.feeds).where(which).returning();
   const keys = gone.map((feed) => feed.tokenHash);
   if (keys.length > 0) await inside.delete(t.doors).where(and(eq(t.doors.kind, "feed"), inArray(t.doors.key, keys)));
 }
