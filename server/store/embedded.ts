@@ -13,7 +13,6 @@ import { DamagedJournal, entriesAfter, openJournal } from "./journal.ts";
 import { CannotOpen, holdFolder, inWords } from "./lock.ts";
 import type { OpenStore } from "./opened.ts";
 import * as schema from "./schema.ts";
-import { count } from "./statistics.ts";
 
 /** One process holds the embedded database: there is no one to tell. */
 const noOne: Signals = { me: null, tell: () => undefined, listen: () => undefined };
@@ -41,8 +40,6 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
 
 /** Bytes of the journal after which the database is dumped and the journal cut: some ten thousand marks. */
 const MOST_JOURNAL = 16_000_000;
-/** Writes after which it is looked whether tables have grown so much that they are to be counted anew. */
-const WRITES_BETWEEN_COUNTS = 500;
 /** Between two tries to write to a disk that was full. */
 const AGAIN_MS = 1000;
 
@@ -177,7 +174,6 @@ async function journalled(
   const first = (await numberOf(client)) ?? 0;
   const journal = openJournal(folder, first + 1);
   let [broken, closed, dumping]: [boolean, boolean, Promise<void> | undefined] = [false, false, undefined];
-  let writes = 0;
 
   /** A dump is on the disk before anything of the journal is cut. */
   async function dumpNow(): Promise<void> {
@@ -233,13 +229,9 @@ async function journalled(
       mend();
     },
     wrote: () => {
-      writes++;
-      // It changes nothing that is kept, so that one that fails is made up for by the next.
-      if (writes % WRITES_BETWEEN_COUNTS === 0) count(client).catch(() => undefined);
       if (journal.size > mostJournal && !dumping) dump().catch(() => undefined);
     },
   };
-  await count(client);
   if (migrated || dumpsIn(folder).length === 0) await dump();
   const db = drizzle(durable(client, by), { schema });
   return {
