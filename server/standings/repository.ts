@@ -31,7 +31,7 @@ import { findMany } from "../classes/children.ts";
 import { outlineOf } from "../classes/outline.ts";
 import { wordAgeOfAll } from "../classes/word-ages.ts";
 import { heardOfChild } from "../ledger/log.ts";
-import { logsOfChildren, ruleOf } from "../ledger/standing.ts";
+import { logsOfChildren, ruleOf, standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtNothing } from "../orders/taught.ts";
 import { ownModel } from "../settings/repository.ts";
 import type { Inside } from "../store/scope.ts";
@@ -262,13 +262,9 @@ export async function confusionsOf(
 
 /** What of a child's log is left out of what is believed, the newest first. */
 export async function leftOutOfChild(inside: Inside, childId: string): Promise<readonly LeftOut[]> {
-  const rule = await ruleOf(inside);
   const { firstDay } = await outlineOf(inside);
-  const log = (await logsOfChildren(inside, [childId])).get(childId) ?? [];
-  return leftOutOf(
-    standingAnswers(log, { slowAfterMs: rule.slowAfterMs, inText: rule.inText }),
-    firstDay,
-  ).toReversed();
+  const answers = (await standingOfChildren(inside, [childId])).get(childId) ?? [];
+  return leftOutOf(answers, firstDay).toReversed();
 }
 
 /** So many answers are foretold at most: some two seconds of computing. */
