@@ -97,11 +97,18 @@ async function keepFormerOrders(inside: Inside, shippedIds: readonly string[]): 
 /** Brings the orders that ship with this program into the school, at every start. Classes lose nothing by it. */
 export async function ship(inside: Inside): Promise<void> {
   const { orders } = inside.shipped;
-  await keepFormerOrders(
-    inside,
-    orders.map((order) => order.id),
+  const { id, content, shipped } = t.orders;
+  const here = new Map(
+    (await inside.select({ id, content }).from(t.orders).where(eq(shipped, true))).map((one) => [
+      one.id,
+      one.content,
+    ]),
   );
-  for (const { id, content } of orders) await setShipped(inside, id, content);
+  const ids = orders.map((order) => order.id);
+  // Almost always nothing is other than it was at the start before.
+  if ([...here.keys()].some((one) => !ids.includes(one))) await keepFormerOrders(inside, ids);
+  for (const order of orders)
+    if (!isDeepStrictEqual(here.get(order.id), order.content)) await setShipped(inside, order.id, order.content);
 }
 
 /** Shipped orders follow the program: their content is what ships now. One that is as it was is not written. */
