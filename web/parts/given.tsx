@@ -26,7 +26,7 @@ export function GivenSelect({ name, anyone, now, to, colleagues, turnTo, give }:
         if (isFault) toast.error(says);
         else toast(says);
       }}
-      className="max-w-44 rounded border border-line bg-sheet px-1.5 py-1 text-sm"
+      className="max-w-56 rounded border border-line bg-sheet px-1.5 py-1 text-sm"
     >
       {to === undefined && <option value="now">{now ? now.name : anyone}</option>}
       {to !== undefined && <option value="">{anyone}</option>}
