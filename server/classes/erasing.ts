@@ -1,5 +1,4 @@
 import { and, eq, inArray, notInArray, type SQL, sql } from "drizzle-orm";
-import type { AnyPgColumn } from "drizzle-orm/pg-core";
 import type { PlanBody } from "#contract";
 import { forgetChild } from "../ledger/standing.ts";
 import { forgetKnown } from "../standings/kept.ts";
@@ -94,8 +93,12 @@ export async function eraseAll(inside: Inside, children: readonly Leaving[]): Pr
   const ids = idsOf(children);
   const { reports, marks } = await notesNaming(inside, children);
   const asRow = ({ id, text }: Note) => sql`(${id}::uuid, ${text}::text)`;
-  await rewrite(inside, { set: sql`${t.reports} set note`, of: t.reports.id, rows: reports.map(asRow) });
-  await rewrite(inside, { set: sql`${t.answers} set text`, of: t.answers.id, rows: marks.map(asRow) });
+  await inParts(reports.map(asRow), (fresh) =>
+    inside.update(t.reports).set({ note: sql`fresh.value` }).from(fresh).where(sql`fresh.id = ${t.reports.id}`),
+  );
+  await inParts(marks.map(asRow), (fresh) =>
+    inside.update(t.answers).set({ text: sql`fresh.value` }).from(fresh).where(sql`fresh.id = ${t.answers.id}`),
+  );
   await forgetInPlans(inside, ids);
   await endFeedsOf(inside, ids);
   await inside.delete(t.children).where(inArray(t.children.id, ids));
@@ -119,17 +122,10 @@ export async function eraseAll(inside: Inside, children: readonly Leaving[]): Pr
     .where(sql`not exists (select 1 from ${t.checks} c where c.sitting_id = ${t.sittings.id})`);
 }
 
-/** Writes one column anew in many rows. @param rows each an id and what is to stand there */
-async function rewrite(
-  inside: Inside,
-  { set, of, rows }: { readonly set: SQL; readonly of: AnyPgColumn; readonly rows: readonly SQL[] },
-): Promise<void> {
-  for (let from = 0; from < rows.length; from += AT_ONCE) {
-    const values = sql.join(rows.slice(from, from + AT_ONCE), sql`, `);
-    await inside.execute(
-      sql`update ${set} = fresh.value from (values ${values}) fresh(id, value) where fresh.id = ${of}`,
-    );
-  }
+/** Writes rows some at a time. @param rows each an id and a value, which `write` finds as `fresh.id` and `fresh.value` */
+async function inParts(rows: readonly SQL[], write: (fresh: SQL) => PromiseLike<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += AT_ONCE)
+    await write(sql`(values ${sql.join(rows.slice(from, from + AT_ONCE), sql`, `)}) fresh(id, value)`);
 }
 
 /** Takes the cards of children out of the plans of sessions in which they have places. */
@@ -149,5 +145,7 @@ async function forgetInPlans(inside: Inside, childIds: readonly string[]): Promi
       );
       return sql`(${id}::uuid, ${JSON.stringify({ ...plan, parts })}::jsonb)`;
     });
-  await rewrite(inside, { set: sql`${t.sessions} set plan`, of: t.sessions.id, rows: fresh });
+  await inParts(fresh, (from) =>
+    inside.update(t.sessions).set({ plan: sql`fresh.value` }).from(from).where(sql`fresh.id = ${t.sessions.id}`),
+  );
 }
