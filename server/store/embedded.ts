@@ -12,6 +12,7 @@ import { type Durably, durable, keepNumber, numberOf, replay } from "./durable.t
 import { DamagedJournal, entriesAfter, openJournal } from "./journal.ts";
 import { CannotOpen, holdFolder, inWords } from "./lock.ts";
 import type { OpenStore } from "./opened.ts";
+import { prepared } from "./prepared.ts";
 import * as schema from "./schema.ts";
 
 /** One process holds the embedded database: there is no one to tell. */
@@ -24,8 +25,8 @@ const alone: OpenStore["alone"] = async (_name, work) => {
 /** A database in memory that keeps nothing. @param snapshot of another one, to begin from */
 export async function openMemory(snapshot: Blob | undefined, migrationsFolder: string): Promise<OpenStore> {
   const client = new PGlite(snapshot ? { loadDataDir: snapshot } : {});
-  const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder });
+  await migrate(drizzle(client, { schema }), { migrationsFolder });
+  const db = drizzle(prepared(client), { schema });
   return {
     db,
     owner: db,
@@ -233,7 +234,7 @@ async function journalled(
     },
   };
   if (migrated || dumpsIn(folder).length === 0) await dump();
-  const db = drizzle(durable(client, by), { schema });
+  const db = drizzle(durable(prepared(client), by), { schema });
   return {
     db,
     owner: db,

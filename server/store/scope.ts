@@ -84,9 +84,10 @@ export function scopeOf(
       if (joined) return work(joined.inside);
       const told: Open["told"] = [];
       const done = await db.transaction(async (tx) => {
-        const ask = asking(tx);
         // One statement, and for this transaction only: afterwards the connection is no one's again.
-        await ask(sql`select set_config('role', 'keen_app', true), set_config('app.school', ${schoolId}, true)`);
+        await tx.execute(
+          sql`select set_config('role', 'keen_app', true), set_config('app.school', ${schoolId}, true)`,
+        );
         const signal = async (message: object) => {
           if (signals.me === null) return;
           const payload = JSON.stringify({ ...message, from: signals.me });
@@ -96,7 +97,7 @@ export function scopeOf(
           schoolId,
           memoryKey,
           shipped,
-          ask,
+          ask: asking(tx),
           signal,
           reshaped: false,
           taughtHere: false,
