@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { post, type School } from "./school.ts";
+import { isLong, post, type School } from "./school.ts";
 
 /** An answer as the school gives it out. */
 export interface Answer {
@@ -11,8 +11,13 @@ export interface Answer {
   readonly voids?: string;
   readonly source?: { readonly kind: string; readonly sessionId?: string | null };
 }
+
 /** The routines that ship. */
-export const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
+const routines = ["usual", "short", "review", "hearing", "changing", "sorting", "reading", "mixed"];
+
+/** Those that are taught whole, by keys alone or by touch alone: each in one of both ways, in the long run in both. */
+export const routinesBy = (way: "keys" | "touch"): string[] =>
+  isLong ? routines : routines.filter((_, at) => at % 2 === (way === "keys" ? 0 : 1));
 
 export interface Group {
   readonly id: string;
