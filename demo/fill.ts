@@ -1,8 +1,46 @@
-import { addressOf, getLexicon, getSchool, listTexts, type Problem } from "#contract";
+import {
+  type AnswerBody,
+  type Asking,
+  addressOf,
+  getLexicon,
+  getSchool,
+  listTexts,
+  MOST_ANSWERS,
+  type Problem,
+  saveAnswers,
+  startSitting,
+} from "#contract";
 import { dayAt } from "#core/ledger";
 import { carriersFrom, readLexicon, readMadeUp } from "#core/words";
 import { demoZone } from "./calendar.ts";
+import { type DemoRequest, request } from "./checks.ts";
 import { MarlpitLock } from "./school.ts";
+
+/**
+ * The same requests, with answers of several checks sent together: nothing but a check of the same child is drawn from them,
+ * and whatever else comes finds them all there.
+ */
+function* gathered(requests: readonly DemoRequest[]): Generator<DemoRequest> {
+  let waiting: AnswerBody[] = [];
+  function* send() {
+    if (waiting.length > 0) yield request(saveAnswers, { body: { answers: waiting } });
+    waiting = [];
+  }
+  for (const one of requests) {
+    if (one.endpoint === saveAnswers) {
+      const { answers } = one.asking.body as { answers: AnswerBody[] };
+      if (waiting.length + answers.length > MOST_ANSWERS) yield* send();
+      waiting.push(...answers);
+      continue;
+    }
+    const begun =
+      one.endpoint === startSitting ? (one.asking.body as Asking<typeof startSitting>["body"]).children : undefined;
+    const isApart = begun?.every(({ childId }) => waiting.every((answer) => answer.childId !== childId));
+    if (!isApart) yield* send();
+    yield one;
+  }
+  yield* send();
+}
 
 /**
  * Fills an empty school with the demo data, over HTTP and through the contract like any other client.
@@ -25,7 +63,9 @@ export async function fillDemo(base: string): Promise<number> {
   // Building takes longer than the server holds an idle line; without a turn for what arrived meanwhile,
   // the next request would go out on a line that is closed.
   await new Promise((turn) => setTimeout(turn, 0));
-  for (const { endpoint, asking } of requests) {
+  let sent = 0;
+  for (const { endpoint, asking } of gathered(requests)) {
+    sent++;
     const response = await fetch(base + addressOf(endpoint, asking.params, asking.query), {
       method: endpoint.method,
       headers: { "content-type": "application/json" },
@@ -39,5 +79,5 @@ export async function fillDemo(base: string): Promise<number> {
     const problem = (await response.json()) as Problem;
     throw new Error(`Demo data refused at ${endpoint.path}: ${problem.detail}`);
   }
-  return requests.length;
+  return sent;
 }

@@ -3,7 +3,7 @@ import {
   type MouseEvent,
   type ReactNode,
   useContext,
-  useEffect,
+  useLayoutEffect,
   useMemo,
   useRef,
   useState,
@@ -61,10 +61,11 @@ const KeyContext = createContext<Registry>({ set: () => {}, remove: () => {} });
 export function useKeys(bindings: readonly KeyBinding[]): void {
   const registry = useContext(KeyContext);
   const owner = useRef(Symbol("keys"));
-  useEffect(() => {
+  // Before the frame that shows them: whoever presses at once is heard.
+  useLayoutEffect(() => {
     registry.set(owner.current, bindings);
   });
-  useEffect(() => () => registry.remove(owner.current), [registry]);
+  useLayoutEffect(() => () => registry.remove(owner.current), [registry]);
 }
 
 /**
@@ -111,7 +112,7 @@ export function Keys({ children, places, onPalette }: KeysWanted) {
 
   // When g was pressed: it outlives a page that is drawn anew before the next key.
   const afterG = useRef(0);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const here = () => [...owners.current.values()].flat();
     const listen = (event: KeyboardEvent) => {
       if (event.repeat) {
