@@ -44,7 +44,9 @@ test("what is taken for what leaves with the mark that said it", async () => {
   const item = check.items.find((one) => one === "d=d") ?? check.items[3] ?? "";
   const wrong = marked(item, "46", { outcome: "wrong", heard: "b" });
   await send(wrong);
-  expect((await page()).confusions).toEqual([`b for ${item.split("=")[1]} 1`]);
+  // Found once and kept until there is more: the same when it is asked again.
+  for (let again = 0; again < 2; again++)
+    expect((await page()).confusions).toEqual([`b for ${item.split("=")[1]} 1`]);
   const { id, markedAt, day, markedBy } = wrong;
   await send({ id: crypto.randomUUID(), childId, markedAt, day, markedBy, outcome: "void", voids: id });
   expect((await page()).confusions).toEqual([]);

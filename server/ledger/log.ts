@@ -1,6 +1,6 @@
-import { and, eq, gte, inArray, isNotNull, or, type SQL, sql } from "drizzle-orm";
+import { and, eq, gte, inArray, or, type SQL, sql } from "drizzle-orm";
 import type { AnswerBody } from "#contract";
-import { allOutcomes, type GivenAnswer, isRight, type Source, standing } from "#core/ledger";
+import { type GivenAnswer, type Source, standing } from "#core/ledger";
 import * as t from "../store/schema.ts";
 import type { Inside } from "../store/scope.ts";
 
@@ -176,49 +176,6 @@ export async function entriesSince(
   const checks = inside.select({ id: t.checks.id }).from(t.checks).where(eq(t.checks.sittingId, sittingId));
   const ofIt = or(inArray(t.answers.checkId, checks), eq(t.answers.sessionId, sittingId));
   return (await entriesWhere(inside, and(or(...ofChildren), ofIt))).map(({ entry }) => entry);
-}
-
-/** What nothing takes back. Undos are few: they are read once for the child, not looked for at each entry. */
-const notVoided = (childId: string) =>
-  sql`${t.answers.id} not in (select v.voids from ${t.answers} v where v.child_id = ${childId} and v.voids is not null)`;
-
-/**
- * How many items each check of a child has asked, and how many of them were right, by the first answer of the first round.
- * Counted in the database: a child's page needs no more of a long log.
- */
-export async function countsOfChecks(
-  inside: Inside,
-  childId: string,
-): Promise<Map<string, { readonly asked: number; readonly right: number }>> {
-  const a = t.answers;
-  const firsts = inside
-    .selectDistinctOn([a.checkId, a.item], { checkId: a.checkId, outcome: a.outcome })
-    .from(a)
-    .where(
-      and(
-        eq(a.childId, childId),
-        eq(a.source, "check"),
-        eq(a.pass, 1),
-        inArray(a.outcome, [...allOutcomes]),
-        notVoided(childId),
-      ),
-    )
-    .orderBy(a.checkId, a.item, a.markedAt, a.id)
-    .as("firsts");
-  const right = sql`count(*) filter (where ${inArray(firsts.outcome, allOutcomes.filter(isRight))})`;
-  const rows = await inside
-    .select({ checkId: firsts.checkId, asked: sql<number>`count(*)::int`, right: sql<number>`${right}::int` })
-    .from(firsts)
-    .groupBy(firsts.checkId);
-  return new Map(rows.map(({ checkId, ...counts }) => [checkId ?? "", counts]));
-}
-
-/** What stands of a child's log in which something was said, written or chosen in place of the right answer; readings too. */
-export async function heardOfChild(inside: Inside, childId: string): Promise<AnswerBody[]> {
-  const heard = or(isNotNull(t.answers.heard), eq(t.answers.outcome, "reading"));
-  return (await entriesWhere(inside, and(eq(t.answers.childId, childId), heard, notVoided(childId)))).map(
-    ({ entry }) => entry,
-  );
 }
 
 /** The entries of a reading that stand: one, or none where a group read together. */

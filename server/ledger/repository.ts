@@ -6,8 +6,8 @@ import type { Inside } from "../store/scope.ts";
 import { append, endedSittings } from "./append.ts";
 import type { Found } from "./stored.ts";
 
-export { countsOfChecks, entriesSince, logOfChecks, logOfChildren } from "./log.ts";
-export { standingOfChildren } from "./standing.ts";
+export { entriesSince, logOfChecks, logOfChildren } from "./log.ts";
+export { countsOfChecks, standingOfChildren } from "./standing.ts";
 
 /** What became of marks that a device sent. */
 export interface Taken {

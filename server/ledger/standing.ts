@@ -1,6 +1,6 @@
 import { LRUCache } from "lru-cache";
 import type { AnswerBody } from "#contract";
-import { type GivenAnswer, standing, type TextEntry } from "#core/ledger";
+import { checkOf, type GivenAnswer, isRight, standing, type TextEntry } from "#core/ledger";
 import { answersInText } from "#core/reading";
 import { slowAfterMs } from "../settings/repository.ts";
 import type { Inside } from "../store/scope.ts";
@@ -87,6 +87,26 @@ export async function standingOfChildren(
       return [id, now.standing];
     }),
   );
+}
+
+/** How many items each check of a child has asked, and how many of them were right, by the first answer of the first round. */
+export async function countsOfChecks(
+  inside: Inside,
+  childId: string,
+): Promise<Map<string, { readonly asked: number; readonly right: number }>> {
+  const answers = (await standingOfChildren(inside, [childId])).get(childId) ?? [];
+  const seen = new Map<string, Set<string>>();
+  const counts = new Map<string, { asked: number; right: number }>();
+  for (const answer of answers) {
+    const checkId = answer.source.kind === "check" ? checkOf(answer) : null;
+    if (checkId === null || answer.pass !== 1) continue;
+    const items = seen.get(checkId) ?? new Set();
+    if (items.has(answer.item)) continue;
+    seen.set(checkId, items.add(answer.item));
+    const { asked, right } = counts.get(checkId) ?? { asked: 0, right: 0 };
+    counts.set(checkId, { asked: asked + 1, right: right + (isRight(answer.outcome) ? 1 : 0) });
+  }
+  return counts;
 }
 
 function keep(inside: Inside, id: string, one: Kept): void {

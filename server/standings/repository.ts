@@ -30,7 +30,6 @@ import type { KnownBy } from "#core/words";
 import { findMany } from "../classes/children.ts";
 import { outlineOf } from "../classes/outline.ts";
 import { wordAgeOfAll } from "../classes/word-ages.ts";
-import { heardOfChild } from "../ledger/log.ts";
 import { logsOfChildren, ruleOf, standingOfChildren } from "../ledger/standing.ts";
 import { type Taught, taughtNothing } from "../orders/taught.ts";
 import { ownModel } from "../settings/repository.ts";
@@ -242,6 +241,12 @@ export async function changesBy(
   return { changes: changesBetween(without, one.known, skills, today, one.by), skills: skills.size };
 }
 
+/** What was found in the answers of a child, until there are others, or another day. */
+const foundConfusions = new WeakMap<
+  readonly GivenAnswer[],
+  { readonly of: string; readonly confusions: readonly ConfusionCount[] }
+>();
+
 /**
  * What a child takes for what, over all checks and texts.
  * @param setups what its checks were made with, by id
@@ -253,11 +258,14 @@ export async function confusionsOf(
   today: string,
 ): Promise<readonly ConfusionCount[]> {
   const by = await ruleOf(inside);
-  return confusionsIn(standingAnswers(await heardOfChild(inside, childId), by), {
-    ...by.words,
-    today,
-    setupOf: (checkId) => setups.get(checkId ?? ""),
-  });
+  const answers = (await standingOfChildren(inside, [childId])).get(childId) ?? [];
+  const of = `${today} ${setups.size}`;
+  const known = foundConfusions.get(answers);
+  if (known?.of === of) return known.confusions;
+  const setupOf = (checkId: string | null) => setups.get(checkId ?? "");
+  const confusions = confusionsIn(answers, { ...by.words, today, setupOf });
+  foundConfusions.set(answers, { of, confusions });
+  return confusions;
 }
 
 /** What of a child's log is left out of what is believed, the newest first. */

@@ -48,3 +48,16 @@ test("tells what it has to tell once it is kept, and never when it was taken bac
 test("of one school does not reach into another", async () => {
   await expect(house.school.together(() => other.classes.list())).rejects.toThrow(/one school is open/);
 });
+
+test("of two schools in turn, however often the same is asked, each sees its own", async () => {
+  const orderId = house.shipped.orders[0]?.id ?? "";
+  await other.classes.insert({ id: classId, name: "Sedge", yearGroup: "", orderId });
+  for (let round = 0; round < 8; round++) {
+    expect((await house.school.classes.list()).map((one) => one.name)).toEqual(["Reed"]);
+    expect((await other.classes.list()).map((one) => one.name)).toEqual(["Sedge"]);
+    expect((await other.classes.find(classId))?.name).toBe("Sedge");
+    expect((await house.school.classes.find(classId))?.name).toBe("Reed");
+  }
+  await other.classes.update(classId, { name: "Rush" });
+  expect((await house.school.classes.find(classId))?.name).toBe("Reed");
+});
