@@ -1,8 +1,7 @@
 import { asked, marksAlone, part, saved, sit, stored } from "./checking.ts";
-import { expect, expectAccessible, test } from "./school.ts";
+import { expect, expectAccessible, isLong, test } from "./school.ts";
 
-// At sixty a minute for ten minutes: the marathon of the long run.
-const FAST_MARKS = 150;
+const FAST_MARKS = isLong ? 600 : 150;
 const five = part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] });
 
 test("a check by keyboard: marks, undo, note, reload in the middle, a second round, and what it says", async ({
@@ -62,6 +61,22 @@ test("a check by keyboard: marks, undo, note, reload in the middle, a second rou
   expect(log.find((entry) => entry.outcome === "note")?.text).toBe("rubbed both eyes");
   expect(log.find((entry) => entry.outcome === "stop")?.why).toBe("done");
   expect(new Set(log.map((entry) => entry.id)).size).toBe(log.length);
+});
+
+test("a key that is pressed in the moment in which the card appears is its mark", async ({ page, school }) => {
+  await marksAlone(school);
+  const { id } = await sit(school, ["Quin E."], [five]);
+  // Told of the card before anything else is: no one presses sooner.
+  await page.addInitScript(() => {
+    const watch = new MutationObserver(() => {
+      if (!document.querySelector("[data-testid=card]")) return;
+      watch.disconnect();
+      dispatchEvent(new KeyboardEvent("keydown", { key: "1", bubbles: true }));
+    });
+    watch.observe(document, { childList: true, subtree: true });
+  });
+  await page.goto(`${school.base}/check/${id}`);
+  await expect(page.getByText("2 of 5", { exact: true })).toBeVisible();
 });
 
 test("the child's window follows the desk and never shows a mark", async ({ page, school, context }) => {

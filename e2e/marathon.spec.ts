@@ -1,5 +1,5 @@
 import { asked, marksAlone, part, sit, stored } from "./checking.ts";
-import { expect, test } from "./school.ts";
+import { expect, isLong, test } from "./school.ts";
 
 const MARKS = 600;
 const A_SECOND = 1000;
@@ -8,7 +8,7 @@ test("ten minutes of real time at sixty marks a minute: none later than a frame,
   page,
   school,
 }) => {
-  test.skip(!process.env.KEEN_LONG, "It takes ten minutes: KEEN_LONG=1 npx playwright test marathon");
+  test.skip(!isLong, "It takes ten minutes: KEEN_LONG=1 npx playwright test marathon");
   test.setTimeout(15 * 60_000);
   await marksAlone(school);
   const { id, checks } = await sit(school, ["Vera I."], [part("card", { most: 60 })]);
