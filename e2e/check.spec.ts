@@ -63,22 +63,6 @@ test("a check by keyboard: marks, undo, note, reload in the middle, a second rou
   expect(new Set(log.map((entry) => entry.id)).size).toBe(log.length);
 });
 
-test("a key that is pressed in the moment in which the card appears is its mark", async ({ page, school }) => {
-  await marksAlone(school);
-  const { id } = await sit(school, ["Quin E."], [five]);
-  // Told of the card before anything else is: no one presses sooner.
-  await page.addInitScript(() => {
-    const watch = new MutationObserver(() => {
-      if (!document.querySelector("[data-testid=card]")) return;
-      watch.disconnect();
-      dispatchEvent(new KeyboardEvent("keydown", { key: "1", bubbles: true }));
-    });
-    watch.observe(document, { childList: true, subtree: true });
-  });
-  await page.goto(`${school.base}/check/${id}`);
-  await expect(page.getByText("2 of 5", { exact: true })).toBeVisible();
-});
-
 test("the child's window follows the desk and never shows a mark", async ({ page, school, context }) => {
   await marksAlone(school);
   const { id } = await sit(school, ["Ravi K."], [five]);

@@ -110,6 +110,24 @@ test("without a line in the middle, and with the server killed: what was marked 
     .toEqual(here.sort());
 });
 
+test("a key that is pressed in the moment in which the card appears is its mark", async ({ page, school }) => {
+  const id = await plan(school, await groupNamed(school, "Brick hods"));
+  await begin(page, school, id);
+  await page.keyboard.press("1");
+  await expect.poll(async () => (await marksHere(page, id)).length).toBe(1);
+  // Told of the card before anything else is: no one presses sooner.
+  await page.addInitScript(() => {
+    const watch = new MutationObserver(() => {
+      if (!document.querySelector('section[aria-label="Now"] [data-testid=card]')) return;
+      watch.disconnect();
+      dispatchEvent(new KeyboardEvent("keydown", { key: "1", bubbles: true }));
+    });
+    watch.observe(document, { childList: true, subtree: true });
+  });
+  await page.reload();
+  await expect.poll(async () => (await marksHere(page, id)).length).toBe(2);
+});
+
 test("the children's screen on another device by a code; it ends with the session", async ({
   page,
   school,
