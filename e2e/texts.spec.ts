@@ -33,6 +33,24 @@ test("the shelf has texts in the order in which they climb, and for readers thos
   expect(rows.at(-1)).toMatch(/Not yet\. \d+ of \d+ words cannot be read yet: /);
 });
 
+test("when what lays the texts does not load that is told, a reading goes on without it, and it is tried again", async ({
+  page,
+  school,
+}) => {
+  await page.route(/texts\.worker/, (route) => route.abort());
+  const child = await childNamed(school, "Wilf Y.");
+  await page.goto(`${school.base}/texts/ants-on-the-sand/read?child=${child.id}`);
+  await expect(page.getByRole("button", { name: "Start Space" })).toBeVisible();
+  const { id } = await classNamed(school, "Towpath");
+  await page.goto(`${school.base}/texts?for=class:${id}`);
+  await expect(page.getByRole("alert")).toContainText("What works this out could not be loaded. Nothing was changed");
+  await page.unroute(/texts\.worker/);
+  const readers = page.getByLabel("For", { exact: true });
+  await readers.selectOption("all");
+  await readers.selectOption(`class:${id}`);
+  await expect(page.getByRole("row").nth(1)).toContainText("To read alone.");
+});
+
 test("a text stands large for the child, with its brackets, and prepared for a child", async ({ page, school }) => {
   const child = await childNamed(school, "Wilf Y.");
   await page.goto(`${school.base}/texts?for=child:${child.id}`);

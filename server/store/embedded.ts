@@ -1,4 +1,13 @@
-import { createWriteStream, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from "node:fs";
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from "node:fs";
 import { join } from "node:path";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -39,7 +48,10 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
   };
 }
 
-/** Bytes of the journal after which the database is dumped and the journal cut: some ten thousand marks. */
+/**
+ * Bytes of the journal after which the database is dumped and the journal cut: some ten thousand marks. A database whose last
+ * dump is larger waits until the journal is as large, so that what dumps cost grows with what is written and no faster.
+ */
 const MOST_JOURNAL = 16_000_000;
 /** Between two tries to write to a disk that was full. */
 const AGAIN_MS = 1000;
@@ -170,10 +182,12 @@ interface JournalledWanted extends FolderWanted {
 async function journalled(
   folder: string,
   client: PGlite,
-  { migrated, release, mostJournal = MOST_JOURNAL }: JournalledWanted,
+  { migrated, release, mostJournal }: JournalledWanted,
 ): Promise<OpenStore> {
   const first = (await numberOf(client)) ?? 0;
   const journal = openJournal(folder, first + 1);
+  const lastDump = dumpsIn(folder)[0];
+  let cutAt = lastDump ? statSync(lastDump.path).size : 0;
   let [broken, closed, dumping]: [boolean, boolean, Promise<void> | undefined] = [false, false, undefined];
 
   /** A dump is on the disk before anything of the journal is cut. */
@@ -200,6 +214,7 @@ async function journalled(
     }
     for (const old of dumpsIn(folder)) if (old.path !== path) rmSync(old.path);
     journal.cut(number);
+    cutAt = statSync(path).size;
   }
   const dump = (): Promise<void> => {
     dumping ??= dumpNow().finally(() => {
@@ -230,7 +245,7 @@ async function journalled(
       mend();
     },
     wrote: () => {
-      if (journal.size > mostJournal && !dumping) dump().catch(() => undefined);
+      if (journal.size > (mostJournal ?? Math.max(MOST_JOURNAL, cutAt)) && !dumping) dump().catch(() => undefined);
     },
   };
   if (migrated || dumpsIn(folder).length === 0) await dump();

@@ -67,19 +67,32 @@ function fitting({ known, wholes, targets }: ReaderSent) {
   return { known: new Set(known), wholes: new Set(wholes), targets: new Set(targets) };
 }
 
+/** Another for each shelf that is asked for: the one before is not laid to its end. */
+let turn = 0;
+/** Between two looks at whether something else is asked. */
+const BREATH_MS = 30;
+
 const worker = {
-  /** Lays texts against readers one after the other; `tell` hears of each. */
-  shelf(
+  /** Lays texts against readers one after the other; `tell` hears of each, until another shelf is asked for. */
+  async shelf(
     sent: WordsSent,
     texts: readonly TextSent[],
     reader: ReaderSent,
     steps: Steps,
     tell: (row: Laid) => void,
-  ): void {
+  ): Promise<void> {
+    turn++;
+    const mine = turn;
     const here = standOn(sent);
     const climb: Climb = climbOf(steps);
     const who = fitting(reader);
+    let until = 0;
     for (const text of texts) {
+      if (performance.now() > until) {
+        await new Promise((done) => setTimeout(done));
+        if (turn !== mine) return;
+        until = performance.now() + BREATH_MS;
+      }
       const once = prepared(here, text);
       tell({ id: text.id, step: stepOfText(once, climb), fit: fitOf(once, who) });
     }

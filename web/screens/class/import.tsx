@@ -1,11 +1,11 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { wrap } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { getSchool, importChildren, listChildren, MOST_IMPORTED } from "#contract";
 import type { CheckedRow } from "#core/roster";
 import { plural } from "#core/saying";
 import { call, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { offPage } from "#web/device/off-page.ts";
 import { newId } from "#web/device/settings.ts";
 import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { downloadCsv } from "#web/parts/download-csv.ts";
@@ -30,22 +30,27 @@ function useRoster(text: string, fallbackClass: string | undefined, onRead: (rea
     }
     const classes = school.data.classes.filter((one) => !one.archived);
     const nameOf = new Map(classes.map((one) => [one.id, one.name]));
-    const raw = new Worker(new URL("../../workers/roster.worker.ts", import.meta.url), { type: "module" });
+    const off = offPage<RosterWorker>(
+      () => new Worker(new URL("../../workers/roster.worker.ts", import.meta.url), { type: "module" }),
+    );
     let stale = false;
     const timer = setTimeout(async () => {
-      const read = await wrap<RosterWorker>(raw).read(text, {
+      const wanted = {
         classNames: classes.map((one) => one.name),
         fallbackClass,
         present: (children.data ?? [])
           .filter((child) => !child.archived)
           .map((child) => ({ name: child.name, className: nameOf.get(child.classId) ?? "" })),
-      });
+      };
+      const read = await off
+        .ask((worker) => worker.read(text, wanted))
+        .catch((error: unknown): RosterRead => ({ rows: [], trouble: wordsOfError(error) }));
       if (!stale) report.current(read);
     }, 120);
     return () => {
       stale = true;
       clearTimeout(timer);
-      raw.terminate();
+      off.end();
     };
   }, [text, fallbackClass, school.data, children.data]);
 }

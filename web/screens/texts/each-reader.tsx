@@ -4,9 +4,9 @@ import { fitLimits } from "#core/reading";
 import type { SchoolWords } from "#web/device/lexicon.ts";
 import type { For } from "#web/device/readers.ts";
 import { Spellings } from "#web/parts/marks.tsx";
-import { Panel, Waiting } from "#web/parts/page.tsx";
+import { Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { Table } from "#web/parts/table.tsx";
-import { groundSent, textsWorker, useWorked } from "./laying.ts";
+import { groundSent, textsOffPage, useWorked } from "./laying.ts";
 
 /** How the text fits each child of a class or a group, by name. */
 export function EachReader({ text, reader, ground }: { text: TextView; reader: For; ground: SchoolWords }) {
@@ -17,14 +17,14 @@ export function EachReader({ text, reader, ground }: { text: TextView; reader: F
       wholes: wholes.map((word) => word.toLowerCase()),
       targets: [],
     }));
-    return () => textsWorker().fits(groundSent(ground), text, readers);
+    return () => textsOffPage.ask((worker) => worker.fits(groundSent(ground), text, readers));
   }, [text, children, ground]);
-  const { value: fits } = useWorked(ask);
+  const { value: fits, error } = useWorked(ask);
   if (children.length === 0) return null;
   if (!fits)
     return (
       <Panel title="Each child">
-        <Waiting rows={Math.min(8, children.length)} />
+        {error ? <Trouble error={error} /> : <Waiting rows={Math.min(8, children.length)} />}
       </Panel>
     );
   const rows = children.flatMap((child, at) => {

@@ -1,19 +1,14 @@
-import { type Remote, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { OwnSplit } from "#contract";
 import type { SchoolWords } from "#web/device/lexicon.ts";
+import { offPage } from "#web/device/off-page.ts";
 import { type For, focusOf } from "#web/device/readers.ts";
 import type { ReaderSent, TextsWorker, WordsSent } from "#web/workers/texts.worker.ts";
 
-let worker: Remote<TextsWorker> | undefined;
-
-/** The worker that lays texts against readers; one for the page, so that what it took apart stays. */
-export function textsWorker(): Remote<TextsWorker> {
-  worker ??= wrap<TextsWorker>(
-    new Worker(new URL("../../workers/texts.worker.ts", import.meta.url), { type: "module" }),
-  );
-  return worker;
-}
+/** Lays texts against readers; one worker for the page, so that what it took apart stays. */
+export const textsOffPage = offPage<TextsWorker>(
+  () => new Worker(new URL("../../workers/texts.worker.ts", import.meta.url), { type: "module" }),
+);
 
 export function groundSent({ source, own, accent }: SchoolWords): WordsSent {
   return { source, own: own.map(({ text, units }: OwnSplit) => ({ text, units })), accent: accent.id };

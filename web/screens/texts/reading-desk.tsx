@@ -11,7 +11,7 @@ import { Button, ButtonLink } from "#web/parts/button.tsx";
 import { useChildFont } from "#web/parts/child-font.ts";
 import { Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { type Came, type Draft, draftOf, freshDraft } from "./draft.ts";
-import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
+import { groundSent, readerSent, textsOffPage, useWorked } from "./laying.ts";
 import { MarkBar } from "./mark-bar.tsx";
 import { endFace, ReadingFace } from "./reading-face.tsx";
 import { ReadingText } from "./reading-text.tsx";
@@ -43,7 +43,9 @@ function OneChild({ childId, readingId }: { childId: string; readingId: string |
   const kept = readings.data?.find((one) => one.id === readingId);
   const ask = useMemo(
     () =>
-      text && ground && reader ? () => textsWorker().fits(groundSent(ground), text, [readerSent(reader)]) : undefined,
+      text && ground && reader
+        ? () => textsOffPage.ask((worker) => worker.fits(groundSent(ground), text, [readerSent(reader)]))
+        : undefined,
     [text, ground, reader],
   );
   const { value: fit, error: noFit } = useWorked(ask);

@@ -6,7 +6,7 @@ import { useKept } from "#web/device/kept.ts";
 import { type SchoolWords, useLexicon } from "#web/device/lexicon.ts";
 import { type For, useFor } from "#web/device/readers.ts";
 import type { Laid } from "#web/workers/texts.worker.ts";
-import { groundSent, readerSent, textsWorker } from "./laying.ts";
+import { groundSent, readerSent, textsOffPage } from "./laying.ts";
 
 /** A text as it stands on the shelf for some readers. */
 export interface Shelved {
@@ -80,8 +80,9 @@ export function useShelf(forKey: string): Shelf {
       if (here)
         setMade((before) => ({ of, laid: new Map(before?.of === of ? before.laid : nothing).set(row.id, row) }));
     };
-    textsWorker()
-      .shelf(groundSent(of.ground), of.texts, readerSent(of.reader), of.steps, proxy(tell))
+    setFailed(undefined);
+    textsOffPage
+      .ask((worker) => worker.shelf(groundSent(of.ground), of.texts, readerSent(of.reader), of.steps, proxy(tell)))
       .catch((error: unknown) => here && setFailed(error instanceof Error ? error : new Error(String(error))));
     return () => {
       here = false;

@@ -5,7 +5,7 @@ import type { MarkedWord } from "#core/words";
 import { useAsk } from "#web/device/api.ts";
 import type { SchoolWords } from "#web/device/lexicon.ts";
 import type { For } from "#web/device/readers.ts";
-import { groundSent, readerSent, textsWorker, useWorked } from "./laying.ts";
+import { groundSent, readerSent, textsOffPage, useWorked } from "./laying.ts";
 import { useLayGround } from "./shelf.ts";
 
 interface Prepared {
@@ -36,7 +36,7 @@ export function usePreparation(textId: string, forKey: string): Prepared {
   const ask = useMemo(
     () =>
       text && ground && reader && steps
-        ? () => textsWorker().prepare(groundSent(ground), text, readerSent(reader), steps)
+        ? () => textsOffPage.ask((worker) => worker.prepare(groundSent(ground), text, readerSent(reader), steps))
         : undefined,
     [text, ground, reader, steps],
   );

@@ -21,7 +21,7 @@ import { Button } from "#web/parts/button.tsx";
 import { Sheet } from "#web/parts/dialog.tsx";
 import { Choice, TextField } from "#web/parts/field.tsx";
 import { toast } from "#web/parts/toast.tsx";
-import { useWeekWorker } from "./use-week.ts";
+import { useWeekOffPage } from "./use-week.ts";
 
 type Meeting = Meetings["meetings"][number];
 
@@ -57,7 +57,7 @@ function AwayForm({
   wantedWith,
   onDone,
 }: Omit<AwayWanted, "open" | "onClose"> & { onDone: () => void }) {
-  const worker = useWeekWorker();
+  const offPage = useWeekOffPage();
   const school = useAsk(getSchool, {});
   const wanted = useMemo(() => wantedWith(), [wantedWith]);
   const [who, setWho] = useState("");
@@ -103,7 +103,7 @@ function AwayForm({
           missingIn(week),
           ...(closed.length > 0 ? [{ kind: "everyone" as const, when: closed }] : []),
         ];
-        const told = await worker().change(wanted, placed, missing);
+        const told = await offPage.ask((worker) => worker.change(wanted, placed, missing));
         fewest = fewest && told.fewest;
         const after = placed.flatMap((one) => {
           const change = told.changes.find(({ before }) => isSame(before, one));

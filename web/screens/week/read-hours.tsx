@@ -3,14 +3,14 @@ import { type Lesson, mondayOf } from "#core/groups";
 import { plural } from "#core/saying";
 import { useAsk } from "#web/device/api.ts";
 import { ReadFile } from "./read-file.tsx";
-import { useWeekWorker } from "./use-week.ts";
+import { useWeekOffPage } from "./use-week.ts";
 
 /** Weeks that a calendar file is looked at. */
 const WEEKS = 4;
 
 /** Hours from a file: a table of day, from, to, what, or a calendar. */
 export function ReadHours({ what, onRead }: { what: string; onRead: (lessons: readonly Lesson[]) => unknown }) {
-  const worker = useWeekWorker();
+  const offPage = useWeekOffPage();
   const school = useAsk(getSchool, {});
   return (
     <ReadFile
@@ -19,7 +19,9 @@ export function ReadHours({ what, onRead }: { what: string; onRead: (lessons: re
       onRead={async (text) => {
         if (!school.data) return undefined;
         const { timeZone, today } = school.data;
-        const found = await worker().readHours(text, { zone: timeZone, from: mondayOf(today), weeks: WEEKS });
+        const found = await offPage.ask((worker) =>
+          worker.readHours(text, { zone: timeZone, from: mondayOf(today), weeks: WEEKS }),
+        );
         if (found.lessons.length > 0) await onRead(found.lessons);
         return { says: `${plural(found.lessons.length, "time")} read.`, leftOut: found.leftOut };
       }}

@@ -8,7 +8,7 @@ import { Button } from "#web/parts/button.tsx";
 import { TextField } from "#web/parts/field.tsx";
 import { Fault, Panel } from "#web/parts/page.tsx";
 import { type FileTold, ReadFile } from "./read-file.tsx";
-import { type PartOfWeek, useWeekWorker } from "./use-week.ts";
+import { type PartOfWeek, useWeekOffPage } from "./use-week.ts";
 
 /** Days ahead up to which a calendar file is looked at. */
 const DAYS_AHEAD = 730;
@@ -16,12 +16,14 @@ const DAYS_AHEAD = 730;
 /** When there is school. */
 export function TheTerms({ week, change }: PartOfWeek) {
   const { calendar } = week;
-  const worker = useWeekWorker();
+  const offPage = useWeekOffPage();
   const school = useAsk(getSchool, {});
   const read = async (key: keyof SchoolCalendar, text: string): Promise<FileTold | undefined> => {
     const today = school.data?.today;
     if (!today) return undefined;
-    const found = await worker().readDays(text, { from: today, to: dayLater(today, DAYS_AHEAD) });
+    const found = await offPage.ask((worker) =>
+      worker.readDays(text, { from: today, to: dayLater(today, DAYS_AHEAD) }),
+    );
     const { added, leftOut } = calendarWith(calendar, key, found);
     await change((now) => {
       const { terms, off } = calendarWith(now.calendar, key, found).calendar;

@@ -25,7 +25,7 @@ import { Empty, Page, Panel, Trouble, Waiting } from "#web/parts/page.tsx";
 import { toast } from "#web/parts/toast.tsx";
 import type { Made } from "#web/workers/week.worker.ts";
 import { type BoardItem, WeekBoard } from "./board.tsx";
-import { useWeek, useWeekWorker } from "./use-week.ts";
+import { useWeek, useWeekOffPage } from "./use-week.ts";
 import { WhyNot } from "./why-not.tsx";
 import { Wishes, wishesInWords } from "./wishes.tsx";
 
@@ -109,7 +109,7 @@ const keyed = (placed: readonly Placed[], fixed: (one: Placed) => boolean): Sess
 const same = (one: Placed, other: Placed) => one.groupId === other.groupId && one.slotId === other.slotId;
 
 function Desk({ wanted, view, today }: DeskWanted) {
-  const worker = useWeekWorker();
+  const offPage = useWeekOffPage();
   const running = useMemo(() => placedFrom(wanted, view.placements), [wanted, view.placements]);
   const [sessions, setSessions] = useState<readonly Session[]>(() =>
     keyed(running.placed, (one) => running.fixed.includes(one)),
@@ -143,6 +143,15 @@ function Desk({ wanted, view, today }: DeskWanted) {
     setBefore((list) => [...list.slice(-30), sessions]);
     setSessions(next);
   };
+  const askWhy = async () => {
+    setConflict("looking");
+    try {
+      setConflict((await offPage.ask((worker) => worker.conflict({ ...wanted, fixed }))) ?? "unknown");
+    } catch (error) {
+      setConflict(undefined);
+      toast.error(wordsOfError(error));
+    }
+  };
   const make = async () => {
     setWorking(true);
     setConflict(undefined);
@@ -153,16 +162,15 @@ function Desk({ wanted, view, today }: DeskWanted) {
       setSessions(keyed(found.placed, (one) => fixed.some((other) => same(one, other))));
     };
     try {
-      const found = await worker().make(
-        { ...wanted, fixed },
-        was.map(({ placed }) => placed),
-        proxy(show),
+      const found = await offPage.ask((worker) =>
+        worker.make(
+          { ...wanted, fixed },
+          was.map(({ placed }) => placed),
+          proxy(show),
+        ),
       );
       show(found);
-      if (found.cost.unplaced > 0) {
-        setConflict("looking");
-        setConflict((await worker().conflict({ ...wanted, fixed })) ?? "unknown");
-      }
+      if (found.cost.unplaced > 0) await askWhy();
     } catch (error) {
       toast.error(wordsOfError(error));
     } finally {
@@ -230,15 +238,7 @@ function Desk({ wanted, view, today }: DeskWanted) {
         </div>
       </div>
       <Told {...{ cost, gap, working, grid }} count={sessions.length} lost={running.lost.length} />
-      {cost.unplaced > 0 && (
-        <WhyNot
-          conflict={conflict}
-          onAsk={async () => {
-            setConflict("looking");
-            setConflict((await worker().conflict({ ...wanted, fixed })) ?? "unknown");
-          }}
-        />
-      )}
+      {cost.unplaced > 0 && <WhyNot conflict={conflict} onAsk={askWhy} />}
       <Panel>
         <WeekBoard
           label="Timetable"

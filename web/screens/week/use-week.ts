@@ -1,8 +1,8 @@
-import { type Remote, wrap } from "comlink";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { getGrouping, getSchool, getWeek, listGroups, setWeek, type Week } from "#contract";
 import { type Placed, type WeekWanted, weekWanted } from "#core/groups";
 import { call, Refused, refreshAll, useAsk, wordsOfError } from "#web/device/api.ts";
+import { type OffPage, offPage } from "#web/device/off-page.ts";
 import { toast } from "#web/parts/toast.tsx";
 import type { WeekWorker } from "#web/workers/week.worker.ts";
 
@@ -39,22 +39,14 @@ export function useWeek() {
 }
 
 /** Timetables are worked out off the page. */
-export function useWeekWorker(): () => Remote<WeekWorker> {
-  const desk = useRef<{ worker: Worker; remote: Remote<WeekWorker> } | null>(null);
-  useEffect(
-    () => () => {
-      desk.current?.worker.terminate();
-      desk.current = null;
-    },
-    [],
+export function useWeekOffPage(): OffPage<WeekWorker> {
+  const [off] = useState(() =>
+    offPage<WeekWorker>(
+      () => new Worker(new URL("../../workers/week.worker.ts", import.meta.url), { type: "module" }),
+    ),
   );
-  return useCallback(() => {
-    if (!desk.current) {
-      const worker = new Worker(new URL("../../workers/week.worker.ts", import.meta.url), { type: "module" });
-      desk.current = { worker, remote: wrap<WeekWorker>(worker) };
-    }
-    return desk.current.remote;
-  }, []);
+  useEffect(() => off.end, [off]);
+  return off;
 }
 
 /** The week as it is to be, and what is kept of it under which version. */
