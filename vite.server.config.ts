@@ -1,8 +1,13 @@
 import { defineConfig } from "vite";
 
-// The server as plain JavaScript: a start need not compile it. What stands in node_modules stays there.
+/** Packages that bring something else than JavaScript, or find their own files beside them: they stay in node_modules. */
+const asTheyAre = ["@electric-sql/pglite", "fs-native-extensions", "highs", "pg", "pino", "piscina", "sharp"];
+
+// The server as plain JavaScript, in a few files with the packages it uses: a start need not compile it, nor look for
+// hundreds of files.
 export default defineConfig({
   publicDir: false,
+  ssr: { noExternal: true, external: asTheyAre },
   build: {
     ssr: true,
     rollupOptions: {

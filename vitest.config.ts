@@ -8,7 +8,7 @@ const setup = { globalSetup: "server/store/testing-setup.ts" };
  */
 const notOnServer = [
   "server/jobs.test.ts",
-  "server/store/{open,power,prepared,migrations,ledger-migration}.test.ts",
+  "server/store/{copies,open,power,prepared,migrations,ledger-migration}.test.ts",
   "server/frame/upgrade.test.ts",
 ];
 const ofServer = ["server/store/server.test.ts"];

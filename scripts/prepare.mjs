@@ -3,7 +3,7 @@
 import { spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { join, relative, resolve } from "node:path";
 
 export const root = resolve(import.meta.dirname, "..");
 const cache = join(root, "node_modules", ".cache", "keen");
@@ -52,6 +52,9 @@ export function installPackages() {
 /** What the server runs, built. */
 export const serverFile = join(root, "dist-server", "main.js");
 
+/** An empty database from which new ones are copied. */
+export const emptyDatabaseFile = join(root, "dist-empty", "database.tar.gz");
+
 /** Builds the web application and the server when a source of one is newer than its build. */
 export function build() {
   const shared = ["core", "contract", "package-lock.json"];
@@ -66,5 +69,10 @@ export function build() {
     console.log("Building the server …");
     run("npx", ["vite", "build", "--config", "vite.server.config.ts", "--logLevel", "warn"]);
     remember("built-server", server);
+  }
+  const empty = hashOf(["package-lock.json", "scripts/empty-database.mjs"]);
+  if (!isFresh("empty", empty, relative(root, emptyDatabaseFile))) {
+    run("node", [join(root, "scripts", "empty-database.mjs")]);
+    remember("empty", empty);
   }
 }

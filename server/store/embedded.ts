@@ -16,6 +16,7 @@ import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import type { Signals } from "../frame/signals.ts";
+import { databaseFrom, emptyDatabase } from "./copies.ts";
 import { bootOfMachine, syncFile, syncFolder, writeWhole } from "./disk.ts";
 import { type Durably, durable, keepNumber, numberOf, replay } from "./durable.ts";
 import { DamagedJournal, entriesAfter, openJournal } from "./journal.ts";
@@ -139,7 +140,7 @@ async function recovered(
   if (dump && !wasThere) says(anew);
   else if (sure) {
     try {
-      client = await PGlite.create(data);
+      client = wasThere ? await PGlite.create(data) : await emptyDatabase(data);
       number = await numberOf(client);
       // An empty one in the place of what was there.
       if (number === null && dump) throw new Error("nothing of it is there");
@@ -158,8 +159,7 @@ async function recovered(
     const aside = join(folder, "pg-before");
     rmSync(aside, { recursive: true, force: true });
     if (existsSync(data)) renameSync(data, aside);
-    const tar = new File([readFileSync(dump.path)], "dump.tar.gz", { type: "application/x-gzip" });
-    client = await PGlite.create({ dataDir: data, loadDataDir: tar });
+    client = await databaseFrom(dump.path, data);
     number = await numberOf(client);
     rmSync(aside, { recursive: true, force: true });
   }

@@ -3,7 +3,6 @@ import fs, { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, wri
 import { syncBuiltinESMExports } from "node:module";
 import { tmpdir } from "node:os";
 import { dirname, join, relative } from "node:path";
-import { PGlite } from "@electric-sql/pglite";
 import { sql } from "drizzle-orm";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
@@ -11,6 +10,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { addClass, getSchool } from "#contract";
 import { dice } from "#core/checks";
 import { openTestHouse, type TestHouse } from "../testing.ts";
+import { emptyDatabase } from "./copies.ts";
 import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
@@ -187,7 +187,7 @@ test("a database that does not open, or is not there, is made anew from the dump
 test("a folder of the version before, without a journal, opens with its data and has one from then on", async () => {
   const folder = mkdtempSync(join(tmpdir(), "keen-before-"));
   const part = migrationsUpTo(allMigrations, 12);
-  const client = await PGlite.create(join(folder, "pg"));
+  const client = await emptyDatabase(join(folder, "pg"));
   await migrate(drizzle(client), { migrationsFolder: part });
   await client.exec("update schools set name = 'Marlpit Lock School'");
   await client.close();

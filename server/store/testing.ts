@@ -1,9 +1,10 @@
 import { readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { PGlite } from "@electric-sql/pglite";
+import type { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { inject } from "vitest";
+import { emptyDatabase as emptyEmbedded } from "./copies.ts";
 import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
@@ -39,7 +40,7 @@ export async function emptyDatabase(template: string): Promise<string> {
 /** An empty database in memory as it was after the migration with this number, for tests of the ones behind it. */
 export async function databaseAt(last: number): Promise<PGlite> {
   const folder = migrationsUpTo(allMigrations, last + 1);
-  const client = new PGlite();
+  const client = await emptyEmbedded();
   await migrate(drizzle(client), { migrationsFolder: folder });
   rmSync(folder, { recursive: true });
   return client;

@@ -1,0 +1,39 @@
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { PGlite } from "@electric-sql/pglite";
+import { afterAll, expect, test } from "vitest";
+import { emptyDatabase } from "./copies.ts";
+
+const base = mkdtempSync(join(tmpdir(), "keen-empty-"));
+afterAll(() => rmSync(base, { recursive: true }));
+
+/** That it has no table yet, takes one, and keeps it in its folder. */
+async function isUsable(client: PGlite, folder?: string): Promise<void> {
+  const tables = "select count(*)::int as count from pg_tables where schemaname = 'public'";
+  expect((await client.query(tables)).rows).toEqual([{ count: 0 }]);
+  await client.exec("create table seen (word text); insert into seen values ('reed')");
+  await client.close();
+  if (!folder) return;
+  const again = await PGlite.create(folder);
+  expect((await again.query("select word from seen")).rows).toEqual([{ word: "reed" }]);
+  await again.close();
+}
+
+test("a copy of one that was made is as empty as it was, in memory and in a folder", async () => {
+  const made = await emptyDatabase();
+  const file = join(base, "made.tar.gz");
+  writeFileSync(file, Buffer.from(await (await made.dumpDataDir("gzip")).arrayBuffer()));
+  await made.close();
+  const files = [join(base, "none.tar.gz"), file];
+  await isUsable(await emptyDatabase(undefined, files));
+  const folder = join(base, "copied");
+  await isUsable(await emptyDatabase(folder, files), folder);
+});
+
+test("where the copy cannot be read, one is made", async () => {
+  const spoilt = join(base, "spoilt.tar.gz");
+  writeFileSync(spoilt, "no database");
+  const folder = join(base, "anew");
+  await isUsable(await emptyDatabase(folder, [spoilt]), folder);
+});
