@@ -198,6 +198,8 @@ export const listSessions = {
       /** The name of the point that it belongs to; null where it is taught by itself. */
       point: z.string().nullable(),
       state: z.enum(["planned", "held"]),
+      /** The person to whom it was given; null for whoever takes its group. */
+      givenTo,
       shared: z.boolean(),
       reports: z.number().int(),
       /** What was handed back last, or null. */

@@ -17,7 +17,9 @@ if (!(share >= 0.01 && share <= 1)) {
 }
 const OTHERS = Math.round(199 * share);
 const BIG = { children: Math.round(3000 * share), answers: 2000 };
-const RUNS = 15;
+const RUNS = 60;
+/** Starts of the application that a cold figure is the median of. */
+const STARTS = 7;
 const MOST_QUERIES = 10;
 
 const folder = mkdtempSync(join(tmpdir(), "keen-schools-"));
@@ -90,7 +92,7 @@ async function costs(pages: Pages): Promise<Map<string, Costs>> {
   const found = new Map<string, Costs>();
   for (const [name, paths] of Object.entries(pages)) {
     const cold: number[] = [];
-    for (let start = 0; start < 3; start++) {
+    for (let start = 0; start < STARTS; start++) {
       await restart();
       // A page is asked by someone who has the application open: the school itself has been asked for.
       await get("/api/school");
@@ -176,7 +178,7 @@ try {
 
   const cell = (value: number) => value.toFixed(1);
   console.log(
-    `\nMilliseconds: warm (median of ${RUNS}), cold (first after a start, median of 3), and how often what it cost alone\n`,
+    `\nMilliseconds: warm (median of ${RUNS}), cold (first after a start, median of ${STARTS}), and how often what it cost alone\n`,
   );
   console.log("| page | alone: warm, cold | among all | × | with 100 times the answers | × |");
   console.log("| --- | --: | --: | --: | --: | --: |");

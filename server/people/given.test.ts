@@ -11,6 +11,7 @@ import {
   getToday,
   give,
   listGroups,
+  listSessions,
   markTaught,
   planNewSession,
   type Role,
@@ -131,6 +132,7 @@ test("a session is given to an assistant, who sees its group from then until a w
   expect({ givenTo, groupName }).toEqual({ givenTo: { id: jo, name: "Jo P." }, groupName: "Otters" });
   const today = await asJo(() => house.ask(getToday, {}));
   expect(today.sessions).toMatchObject([{ id: sessionId, givenTo: { id: jo } }]);
+  expect(await house.ask(listSessions, { query: {} })).toMatchObject([{ id: sessionId, givenTo: { name: "Jo P." } }]);
   expect(await seen()).toEqual([otters]);
   // They cannot give it on.
   expect((await asJo(() => house.refused(give, giving(null, sessionId)))).status).toBe(403);

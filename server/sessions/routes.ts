@@ -80,6 +80,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
     const rows = await school.sessions.list(query.groupId);
     const names = new Map((await school.groups.list()).map((group) => [group.id, group.name]));
     const shared = await school.sessions.sharedIds();
+    const colleagues = new Map((await school.people.colleagues()).map((one) => [one.id, one]));
     const pointOf = await school.orders.pointsHere();
     const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
     return rows.map((row) => {
@@ -95,6 +96,7 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
         about: row.plan.focus ? focusName(row.plan.focus) : null,
         point: pointOf(row.plan.target)?.name ?? null,
         state: last ? ("held" as const) : ("planned" as const),
+        givenTo: colleagues.get(row.givenTo ?? "") ?? null,
         shared: shared.has(row.id),
         reports: mine.length,
         last: last ? { by: last.by, came: last.came.length, note: last.note } : null,

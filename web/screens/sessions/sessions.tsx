@@ -4,6 +4,7 @@ import { getSchool, listSessions } from "#contract";
 import { showGrapheme, splitGpc } from "#core/phonics";
 import { nearDay, plural } from "#core/saying";
 import { useAsk, useAskSliced } from "#web/device/api.ts";
+import { useWhose } from "#web/device/given.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
@@ -19,7 +20,7 @@ export function Screen() {
   const found = (data ?? []).filter((one) =>
     has(
       wanted,
-      ...[one.groupName, nearDay(one.heldOn, today), one.heldOn],
+      ...[one.groupName, nearDay(one.heldOn, today), one.heldOn, one.givenTo?.name ?? ""],
       one.about ?? showGrapheme(splitGpc(one.target).grapheme),
     ),
   );
@@ -55,7 +56,7 @@ export function Screen() {
       {data && data.length > 0 && (
         <SearchField
           label="Search the sessions"
-          placeholder="A group, a day, a spelling"
+          placeholder="A group, a day, a spelling, a person"
           value={wanted}
           onChange={setWanted}
           found={found.length}
@@ -70,6 +71,7 @@ export function Screen() {
 type Row = (typeof listSessions.answer)["_output"][number];
 
 function List({ title, rows, today }: { title: string; rows: readonly Row[]; today: string }) {
+  const whose = useWhose();
   return (
     <section className="mb-6">
       <h2 className="mb-1">{title}</h2>
@@ -106,10 +108,16 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
             ),
           },
           {
-            title: "Shared",
-            className: "text-soft",
-            sortBy: (row) => (row.shared ? 0 : 1),
-            show: (row) => (row.shared ? "link is on" : ""),
+            title: "Given to",
+            sortBy: (row) => row.givenTo?.name ?? "",
+            show: (row) => (
+              <>
+                {row.givenTo && (whose(row.givenTo) === "mine" ? "you" : row.givenTo.name)}
+                {row.shared && (
+                  <span className="text-soft">{row.givenTo ? ", and a link is on" : "a link is on"}</span>
+                )}
+              </>
+            ),
           },
           {
             title: "What happened",
