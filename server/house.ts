@@ -32,6 +32,7 @@ import * as own from "./people/own.ts";
 import type { Post } from "./people/post.ts";
 import * as trail from "./people/trail.ts";
 import * as readings from "./readings/repository.ts";
+import * as diary from "./sessions/diary.ts";
 import * as planning from "./sessions/planning.ts";
 import * as sessions from "./sessions/repository.ts";
 import * as routines from "./sessions/routines.ts";
@@ -72,6 +73,7 @@ const repositories = {
   groups,
   grouping,
   sessions,
+  diary,
   routines,
   planning,
   texts,

@@ -15,7 +15,7 @@ export async function overviewOn(school: School, today: string): Promise<Overvie
   const place = new Map(map.columns.map(({ gpc }, at) => [gpc, at]));
   const cells = new Map(map.rows.map((row) => [row.id, row.cells]));
   const reads = (childId: string, gpc: string) => cellAt(cells.get(childId) ?? "", place.get(gpc) ?? -1).canRead;
-  const sessions = (await school.sessions.list()).filter(({ heldOn }) => heldOn >= from && heldOn <= today);
+  const sessions = await school.sessions.list({ from, to: today });
   const reports = await school.sessions.reportsOf(sessions.map(({ id }) => id));
   const inOne = new Set(groups.flatMap(({ members }) => members.map(({ childId }) => childId)));
   const classes = (await school.classes.brief()).filter(({ archived }) => !archived);

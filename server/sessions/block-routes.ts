@@ -27,7 +27,7 @@ export function blockRoutes({ serve, jobs }: Domain): void {
       const childIds = group.members.map(({ childId }) => childId);
       const done = await pastOf(school, group.id);
       const held = new Set(done.map(({ sessionId }) => sessionId));
-      const planned = (await school.sessions.list(group.id)).filter(
+      const planned = (await school.sessions.list({ groupId: group.id, from: today })).filter(
         ({ id, heldOn }) => !held.has(id) && isWithin(heldOn, { today, weeks }),
       );
       const routine = await school.routines.named(group.routine);
@@ -132,17 +132,15 @@ export function blockRoutes({ serve, jobs }: Domain): void {
 
 /** Sessions of a group that were held, the earliest first. */
 async function pastOf(school: School, groupId: string) {
-  const rows = await school.sessions.list(groupId);
-  const reports = await school.sessions.reportsOf(rows.map(({ id }) => id));
+  const rows = await school.sessions.list({ groupId });
+  const reports = new Map((await school.diary.heads({ groupId })).map((head) => [head.sessionId, head]));
   const places = await school.sessions.countPlaces(rows.map(({ id }) => id));
   return rows
     .flatMap(({ id, heldOn, plan }) => {
-      const report = reports.findLast(({ sessionId }) => sessionId === id);
+      const report = reports.get(id);
       if (!report) return [];
       const taught = [...taughtIn(plan)];
-      return [
-        { on: heldOn, sessionId: id, taught, focus: plan.focus, came: report.came.length, of: places.get(id) ?? 0 },
-      ];
+      return [{ on: heldOn, sessionId: id, taught, focus: plan.focus, came: report.came, of: places.get(id) ?? 0 }];
     })
     .reverse();
 }

@@ -8,8 +8,9 @@ import { read as readSettings } from "../settings/repository.ts";
 import { commonOf, otherNeedsOf } from "../standings/repository.ts";
 import type { Inside } from "../store/scope.ts";
 import { read as readWords } from "../words/repository.ts";
+import { heads } from "./diary.ts";
 import type { ToFill } from "./fill.ts";
-import { list as listSessions, reportsOf } from "./repository.ts";
+import { list as listSessions } from "./repository.ts";
 import { named as routineNamed } from "./routines.ts";
 
 /** What a session is planned for. */
@@ -90,21 +91,14 @@ async function hadAround(
 ): Promise<string[]> {
   const written = (day: Date) => formatISO(day, { representation: "date" });
   const [from, to] = [written(subDays(parseISO(on), days)), written(addDays(parseISO(on), DAYS_HAD))];
-  const rows = (await listSessions(inside, groupId)).filter(({ heldOn }) => heldOn >= from && heldOn <= to);
+  const rows = await listSessions(inside, { groupId, from, to });
   return [...new Set(rows.flatMap(({ plan }) => wordsIn(plan)))];
 }
 
 /** Sessions of a group that were held, the earliest first, with what they taught. */
 async function taughtBefore(inside: Inside, groupId: string): Promise<ToFill["past"]> {
-  const rows = await listSessions(inside, groupId);
-  const held = new Set(
-    (
-      await reportsOf(
-        inside,
-        rows.map(({ id }) => id),
-      )
-    ).map(({ sessionId }) => sessionId),
-  );
+  const rows = await listSessions(inside, { groupId });
+  const held = new Set((await heads(inside, { groupId })).map(({ sessionId }) => sessionId));
   return rows
     .filter(({ id }) => held.has(id))
     .map(({ heldOn, plan }) => ({ on: heldOn, taught: taughtIn(plan), focus: plan.focus }))

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { and, between, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, sql } from "drizzle-orm";
+import { and, between, desc, eq, gt, gte, inArray, isNotNull, isNull, lt, lte, sql } from "drizzle-orm";
 import type { AnswerBody, PlanBody, ReportBody, SessionView, TaughtMark, TaughtReading } from "#contract";
 import { inSession } from "#core/ledger";
 import * as groups from "../groups/repository.ts";
@@ -12,12 +12,23 @@ import type { Inside } from "../store/scope.ts";
 
 export type SessionRow = typeof t.sessions.$inferSelect;
 
-/** Sessions of a group or of all, the latest day first. */
-export async function list(inside: Inside, groupId?: string): Promise<SessionRow[]> {
+/** Sessions of a group or of all with their plans, the latest day first; from and to a day where these are given. */
+export async function list(
+  inside: Inside,
+  wanted: { readonly groupId?: string; readonly from?: string; readonly to?: string } = {},
+): Promise<SessionRow[]> {
+  const { groupId, from, to } = wanted;
   return inside
     .select()
     .from(t.sessions)
-    .where(and(isNull(t.sessions.removedAt), groupId ? eq(t.sessions.groupId, groupId) : undefined))
+    .where(
+      and(
+        isNull(t.sessions.removedAt),
+        groupId ? eq(t.sessions.groupId, groupId) : undefined,
+        from ? gte(t.sessions.heldOn, from) : undefined,
+        to ? lte(t.sessions.heldOn, to) : undefined,
+      ),
+    )
     .orderBy(desc(t.sessions.heldOn), desc(t.sessions.createdAt));
 }
 

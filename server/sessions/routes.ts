@@ -18,6 +18,7 @@ import { mustAgree, mustBeSame } from "../frame/again.ts";
 import { untilGone } from "../frame/jobs.ts";
 import { conflict, notFound, unfit } from "../frame/problem.ts";
 import type { Domain, School } from "../house.ts";
+import type { ReportHead } from "./diary.ts";
 import type { ToFill } from "./fill.ts";
 import type { SessionChange } from "./repository.ts";
 
@@ -77,29 +78,31 @@ export function sessionRoutes({ serve, jobs }: Domain): void {
   }
 
   serve(listSessions, async ({ query, school }) => {
-    const rows = await school.sessions.list(query.groupId);
+    const rows = await school.diary.sessions(query);
     const names = new Map((await school.groups.list()).map((group) => [group.id, group.name]));
     const shared = await school.sessions.sharedIds();
     const colleagues = new Map((await school.people.colleagues()).map((one) => [one.id, one]));
     const pointOf = await school.orders.pointsHere();
-    const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
+    const reports = new Map<string, ReportHead[]>();
+    for (const head of await school.diary.heads(query))
+      reports.set(head.sessionId, [...(reports.get(head.sessionId) ?? []), head]);
     return rows.map((row) => {
-      const mine = reports.filter((report) => report.sessionId === row.id);
+      const mine = reports.get(row.id) ?? [];
       const last = mine.at(-1);
       return {
         id: row.id,
         groupId: row.groupId,
         groupName: names.get(row.groupId) ?? "",
         heldOn: row.heldOn,
-        target: row.plan.target,
-        second: row.plan.second ?? null,
-        about: row.plan.focus ? focusName(row.plan.focus) : null,
-        point: pointOf(row.plan.target)?.name ?? null,
+        target: row.target,
+        second: row.second,
+        about: row.focus ? focusName(row.focus) : null,
+        point: pointOf(row.target)?.name ?? null,
         state: last ? ("held" as const) : ("planned" as const),
         givenTo: colleagues.get(row.givenTo ?? "") ?? null,
         shared: shared.has(row.id),
         reports: mine.length,
-        last: last ? { by: last.by, came: last.came.length, note: last.note } : null,
+        last: last ? { by: last.by, came: last.came, note: last.note } : null,
       };
     });
   });

@@ -273,7 +273,7 @@ export function everyAsking(from: AskedFrom) {
       endFeed: () => other.week.endFeed(memberId),
     },
     sessions: {
-      list: () => other.sessions.list(groupId),
+      list: () => other.sessions.list({ groupId }),
       view: () => other.sessions.view(sessionId),
       countDue: () => other.sessions.countDue("2026-01-01", "2026-12-31"),
       find: () => other.sessions.find(sessionId),
@@ -308,6 +308,11 @@ export function everyAsking(from: AskedFrom) {
       deleteReport: () => other.sessions.deleteReport(report, { markedAt: mark.markedAt, day: today }),
       ofChild: () => other.sessions.ofChild(childId),
       forgetRemoved: () => other.sessions.forgetRemoved("2027-01-01T00:00:00.000Z"),
+    },
+    diary: {
+      sessions: () => other.diary.sessions({ groupId }),
+      lastHeld: () => other.diary.lastHeld(),
+      heads: () => other.diary.heads({ groupId }),
     },
     planning: {
       toFill: () =>

@@ -1,9 +1,9 @@
-import { differenceInCalendarDays, parseISO } from "date-fns";
+import { differenceInCalendarDays, formatISO, parseISO, subDays } from "date-fns";
 import { getToday, type Today } from "#contract";
 import { checkOf, dayAt, standing } from "#core/ledger";
 import { focusName } from "#core/plans";
 import type { Domain } from "../house.ts";
-import type { SessionRow } from "../sessions/repository.ts";
+import type { DiaryRow } from "../sessions/diary.ts";
 import { meetingsOn } from "./meetings.ts";
 
 const DAYS_AHEAD = 7;
@@ -20,13 +20,13 @@ export function todayRoutes({ serve }: Domain): void {
     );
     const groups = (await school.groups.list()).filter((group) => !group.closed);
     const names = new Map(groups.map((group) => [group.id, group.name]));
-    const rows = (await school.sessions.list()).filter((row) => names.has(row.groupId));
-    const reports = await school.sessions.reportsOf(rows.map((row) => row.id));
-    const held = new Set(reports.map((report) => report.sessionId));
+    const since = formatISO(subDays(parseISO(today), DAYS_BACK), { representation: "date" });
+    const rows = (await school.diary.sessions({ since })).filter((row) => names.has(row.groupId));
+    const lastHeld = await school.diary.lastHeld();
     const away = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(today));
 
     const colleagues = new Map((await school.people.colleagues()).map((one) => [one.id, one]));
-    const givenTo = (row?: SessionRow) => colleagues.get(row?.givenTo ?? "") ?? null;
+    const givenTo = (row?: DiaryRow) => colleagues.get(row?.givenTo ?? "") ?? null;
 
     const sittings = await school.checks.openSittings(MOST);
     const log = await school.ledger.logOfChecks(sittings.flatMap(({ checks }) => checks.map((check) => check.id)));
@@ -55,13 +55,16 @@ export function todayRoutes({ serve }: Domain): void {
           (one.lastChecked ?? "").localeCompare(other.lastChecked ?? "") || one.name.localeCompare(other.name),
       );
 
-    const recent = [...reports].reverse().filter((report) => away(dayAt(zone, report.at)) >= -DAYS_BACK);
-    const last = recent.slice(0, 5);
+    // A day earlier than any of the school's own: which day it was there is looked at one by one.
+    const reports = await school.diary.heads({ since: subDays(parseISO(since), 1).toISOString() });
+    const last = reports
+      .filter(({ groupId, at }) => names.has(groupId) && away(dayAt(zone, at)) >= -DAYS_BACK)
+      .reverse()
+      .slice(0, 5);
     const places = await school.sessions.countPlaces(last.map((report) => report.sessionId));
-    const newest = last.map(({ sessionId, by, at, came, note }) => {
-      const row = rows.find((one) => one.id === sessionId);
+    const newest = last.map(({ sessionId, groupId, by, at, came, note }) => {
       const of = places.get(sessionId) ?? 0;
-      return { sessionId, groupName: names.get(row?.groupId ?? "") ?? "", by, at, came: came.length, of, note };
+      return { sessionId, groupName: names.get(groupId) ?? "", by, at, came, of, note };
     });
     const checksDone = (await school.checks.recentlyEnded(5)).map(({ sittingId, childId, childName, endedAt }) => ({
       kind: "check" as const,
@@ -86,15 +89,14 @@ export function todayRoutes({ serve }: Domain): void {
         return {
           ...one,
           ...(takes ? { adultName: takes.name, mine: takes.id === actor.memberId } : {}),
-          ...{ sessionId: session?.id ?? null, held: session !== undefined && held.has(session.id) },
+          ...{ sessionId: session?.id ?? null, held: session?.held ?? false },
         };
       }),
       openSittings: open,
       sessions: rows
         .filter(
           (row) =>
-            (!held.has(row.id) && away(row.heldOn) <= DAYS_AHEAD && away(row.heldOn) >= -DAYS_BACK) ||
-            row.heldOn === today,
+            (!row.held && away(row.heldOn) <= DAYS_AHEAD && away(row.heldOn) >= -DAYS_BACK) || row.heldOn === today,
         )
         .sort((one, other) => one.heldOn.localeCompare(other.heldOn))
         .map((row) => ({
@@ -102,24 +104,22 @@ export function todayRoutes({ serve }: Domain): void {
           groupId: row.groupId,
           groupName: names.get(row.groupId) ?? "",
           heldOn: row.heldOn,
-          target: row.plan.target,
-          about: row.plan.focus ? focusName(row.plan.focus) : null,
-          state: held.has(row.id) ? ("held" as const) : ("planned" as const),
+          target: row.target,
+          about: row.focus ? focusName(row.focus) : null,
+          state: row.held ? ("held" as const) : ("planned" as const),
           givenTo: givenTo(row),
         })),
       reports: newest,
       groups: groups.map((group) => {
-        const mine = rows.filter((row) => row.groupId === group.id);
-        const past = mine.filter((row) => held.has(row.id)).map((row) => row.heldOn);
-        const next = mine
-          .filter((row) => !held.has(row.id))
+        const next = rows
+          .filter((row) => row.groupId === group.id && !row.held)
           .sort((one, other) => one.heldOn.localeCompare(other.heldOn))[0];
         return {
           id: group.id,
           name: group.name,
           members: group.members.length,
           ...{ targets: group.targets, besides: group.besides },
-          lastHeld: past.sort().at(-1) ?? null,
+          lastHeld: lastHeld.get(group.id) ?? null,
           next: next ? { id: next.id, heldOn: next.heldOn } : null,
         };
       }),
