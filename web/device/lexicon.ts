@@ -88,6 +88,8 @@ function useShipped() {
 
 /** A slice of learning leaves the page free for a mark. */
 const SLICE_MS = 12;
+/** Before it begins the page has been drawn and looked at: whoever goes on at once needs none of it. */
+const QUIET_MS = 2000;
 
 /** Learns how words are read that the lexicon does not have, while nothing else is to do. @returns stops it */
 function learnWhenIdle(lexicon: Lexicon): () => void {
@@ -98,8 +100,9 @@ function learnWhenIdle(lexicon: Lexicon): () => void {
     if (!learnWhile(lexicon, () => performance.now() < until)) setTimeout(soon, SLICE_MS);
   };
   const soon = () => (typeof requestIdleCallback === "function" ? requestIdleCallback(slice) : setTimeout(slice, 50));
-  soon();
+  const begun = setTimeout(soon, QUIET_MS);
   return () => {
+    clearTimeout(begun);
     stopped = true;
   };
 }

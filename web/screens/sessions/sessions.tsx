@@ -8,7 +8,7 @@ import { useWhose } from "#web/device/given.ts";
 import { ButtonLink } from "#web/parts/button.tsx";
 import { Empty, Page, Trouble, Waiting } from "#web/parts/page.tsx";
 import { has, SearchField } from "#web/parts/search.tsx";
-import { Table } from "#web/parts/table.tsx";
+import { type Column, Table } from "#web/parts/table.tsx";
 import { Teaches } from "#web/parts/teaches.tsx";
 
 /** All sessions: to come first, then those that were held. */
@@ -70,6 +70,14 @@ export function Screen() {
 
 type Row = (typeof listSessions.answer)["_output"][number];
 
+const told: Column<Row> = {
+  title: "What happened",
+  figures: true,
+  className: "w-36",
+  sortBy: (row) => row.reports,
+  show: (row) => (row.reports > 0 ? plural(row.reports, "report") : ""),
+};
+
 function List({ title, rows, today }: { title: string; rows: readonly Row[]; today: string }) {
   const whose = useWhose();
   return (
@@ -119,12 +127,7 @@ function List({ title, rows, today }: { title: string; rows: readonly Row[]; tod
               </>
             ),
           },
-          {
-            title: "What happened",
-            figures: true,
-            sortBy: (row) => row.reports,
-            show: (row) => (row.reports > 0 ? plural(row.reports, "report") : ""),
-          },
+          ...(rows.some((row) => row.reports > 0) ? [told] : []),
         ]}
       />
     </section>
