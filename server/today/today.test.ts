@@ -107,6 +107,22 @@ describe("Today", () => {
     expect((await today()).sessions).toEqual([]);
     expect((await today()).groups[0]?.next?.heldOn).toBe("2026-12-18");
   });
+  test("of what was held long ago the last day is told, and what is told of it late", async () => {
+    house.now = new Date("2027-02-01T09:00:00.000Z");
+    const before = await today();
+    expect([before.reports, before.sessions]).toEqual([[], []]);
+    expect(before.groups).toMatchObject([{ lastHeld: "2026-11-19", next: { heldOn: "2026-12-18" } }]);
+    const report = { id: uuid(), by: "Wyn D.", at: "2027-02-01T08:40:00.000Z", came: [ada, ben] };
+    await house.ask(reportSession, {
+      params: { id: before.groups[0]?.next?.id ?? "" },
+      body: { ...report, reached: "teach", marks: [], note: "Late." },
+    });
+    const after = await today();
+    expect(after.reports).toMatchObject([{ groupName: "Otters", came: 2, of: 2, note: "Late." }]);
+    expect(after.groups).toMatchObject([{ lastHeld: "2026-12-18", next: null }]);
+    expect(after.sessions).toEqual([]);
+    house.now = new Date("2026-11-20T09:00:00.000Z");
+  });
 });
 
 describe("the map over classes with different orders", () => {
