@@ -121,6 +121,14 @@ describe("Today", () => {
     expect(after.reports).toMatchObject([{ groupName: "Otters", came: 2, of: 2, note: "Late." }]);
     expect(after.groups).toMatchObject([{ lastHeld: "2026-12-18", next: null }]);
     expect(after.sessions).toEqual([]);
+    // One of today stands there when it is held, too.
+    const id = uuid();
+    await house.ask(planNewSession, { body: { id, groupId, heldOn: "2027-02-01", target: "m=m", seed: 1 } });
+    await house.ask(reportSession, {
+      params: { id },
+      body: { ...report, id: uuid(), reached: "teach", marks: [], note: "" },
+    });
+    expect((await today()).sessions).toMatchObject([{ id, state: "held" }]);
     house.now = new Date("2026-11-20T09:00:00.000Z");
   });
 });
