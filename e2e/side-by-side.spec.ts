@@ -345,6 +345,7 @@ test("a session is given to an assistant who has not its group: it stands on the
   await page.getByRole("navigation").getByRole("link", { name: "Sessions" }).click();
   await expect(page.getByRole("row").filter({ hasText: group.name })).toContainText("Jo P.");
   await page.goBack();
+  await given.focus();
   await given.selectOption({ label: "whoever takes the group" });
   await expect(page.getByText(`${group.name} is for whoever comes to it.`)).toBeVisible();
   await theirs.goto(school.base);
