@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { gzipSync } from "node:zlib";
 import { PGlite } from "@electric-sql/pglite";
 import { afterAll, expect, test } from "vitest";
 import { emptyDatabase } from "./copies.ts";
@@ -32,6 +33,8 @@ test("a copy of one that was made is as empty as it was, and keeps what comes in
 
 test("where the copy cannot be read, one is made", async () => {
   const spoilt = join(base, "spoilt.tar.gz");
-  writeFileSync(spoilt, "no database");
-  await isUsable(await emptyDatabase(undefined, [spoilt]));
+  for (const content of ["no database", gzipSync("no database")]) {
+    writeFileSync(spoilt, content);
+    await isUsable(await emptyDatabase(undefined, [spoilt]));
+  }
 });
