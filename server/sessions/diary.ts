@@ -19,14 +19,18 @@ export interface DiaryRow {
   readonly held: boolean;
 }
 
+/** The sessions of which something was told. */
+const toldIn = (inside: Inside) =>
+  inside.selectDistinct({ sessionId: t.reports.sessionId }).from(t.reports).as("told");
+
 /** Sessions of a group or of all, the latest day first. @param wanted.since held ones of before that day are left out */
 export async function sessions(
   inside: Inside,
   wanted: { readonly groupId?: string | undefined; readonly since?: string } = {},
 ): Promise<DiaryRow[]> {
   const { groupId, since } = wanted;
-  const { sessions: s, reports: r } = t;
-  const told = inside.selectDistinct({ sessionId: r.sessionId }).from(r).as("told");
+  const { sessions: s } = t;
+  const told = toldIn(inside);
   return inside
     .select({
       ...{ id: s.id, groupId: s.groupId, heldOn: s.heldOn, givenTo: s.givenTo },
@@ -49,8 +53,8 @@ export async function sessions(
 
 /** The last day on which each group had a session that was held; a group that had none is left out. */
 export async function lastHeld(inside: Inside): Promise<ReadonlyMap<string, string>> {
-  const { sessions: s, reports: r } = t;
-  const told = inside.selectDistinct({ sessionId: r.sessionId }).from(r).as("told");
+  const { sessions: s } = t;
+  const told = toldIn(inside);
   const rows = await inside
     .select({ groupId: s.groupId, on: max(s.heldOn) })
     .from(s)

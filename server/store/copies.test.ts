@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { gzipSync } from "node:zlib";
 import { PGlite } from "@electric-sql/pglite";
 import { afterAll, expect, test } from "vitest";
-import { emptyDatabase } from "./copies.ts";
+import { emptyEmbedded } from "./copies.ts";
 
 const base = mkdtempSync(join(tmpdir(), "keen-empty-"));
 afterAll(() => rmSync(base, { recursive: true }));
@@ -22,19 +22,19 @@ async function isUsable(client: PGlite, folder?: string): Promise<void> {
 }
 
 test("a copy of one that was made is as empty as it was, and keeps what comes into it", async () => {
-  const made = await emptyDatabase();
+  const made = await emptyEmbedded();
   const file = join(base, "made.tar.gz");
   writeFileSync(file, Buffer.from(await (await made.dumpDataDir("gzip")).arrayBuffer()));
   await made.close();
   const files = [join(base, "none.tar.gz"), file];
   const folder = join(base, "copied");
-  await isUsable(await emptyDatabase(folder, files), folder);
+  await isUsable(await emptyEmbedded(folder, files), folder);
 });
 
 test("where the copy cannot be read, one is made", async () => {
   const spoilt = join(base, "spoilt.tar.gz");
   for (const content of ["no database", gzipSync("no database")]) {
     writeFileSync(spoilt, content);
-    await isUsable(await emptyDatabase(undefined, [spoilt]));
+    await isUsable(await emptyEmbedded(undefined, [spoilt]));
   }
 });

@@ -25,7 +25,7 @@ export function databaseFrom(file: string, dataDir?: string): Promise<PGlite> {
  * @param dataDir a folder that is not there yet; in memory without one
  * @param files where the one that was made may lie
  */
-export async function emptyDatabase(dataDir?: string, files: readonly string[] = built): Promise<PGlite> {
+export async function emptyEmbedded(dataDir?: string, files: readonly string[] = built): Promise<PGlite> {
   const file = files.find((path) => existsSync(path));
   if (file) {
     try {

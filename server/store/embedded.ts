@@ -16,7 +16,7 @@ import { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import type { Signals } from "../frame/signals.ts";
-import { databaseFrom, emptyDatabase } from "./copies.ts";
+import { databaseFrom, emptyEmbedded } from "./copies.ts";
 import { bootOfMachine, syncFile, syncFolder, writeWhole } from "./disk.ts";
 import { type Durably, durable, keepNumber, numberOf, replay } from "./durable.ts";
 import { DamagedJournal, entriesAfter, openJournal } from "./journal.ts";
@@ -53,7 +53,7 @@ export async function openMemory(snapshot: Blob | undefined, migrationsFolder: s
  * Bytes of the journal after which the database is dumped and the journal cut: some ten thousand marks. A database whose last
  * dump is larger waits until the journal is as large, so that what dumps cost grows with what is written and no faster.
  */
-const MOST_JOURNAL = 16_000_000;
+export const mostJournalAfter = (lastDump: number): number => Math.max(16_000_000, lastDump);
 /** Between two tries to write to a disk that was full. */
 const AGAIN_MS = 1000;
 
@@ -62,7 +62,8 @@ export interface FolderWanted {
   readonly migrationsFolder: string;
   /** Told in a sentence what was done to get the data back. */
   readonly says?: ((sentence: string) => void) | undefined;
-  readonly mostJournal?: number | undefined;
+  /** Bytes of the journal after which it is dumped, by the bytes of the last dump; for tests. */
+  readonly mostJournal?: ((lastDump: number) => number) | undefined;
 }
 
 /**
@@ -140,7 +141,7 @@ async function recovered(
   if (dump && !wasThere) says(anew);
   else if (sure) {
     try {
-      client = wasThere ? await PGlite.create(data) : await emptyDatabase(data);
+      client = wasThere ? await PGlite.create(data) : await emptyEmbedded(data);
       number = await numberOf(client);
       // An empty one in the place of what was there.
       if (number === null && dump) throw new Error("nothing of it is there");
@@ -182,12 +183,12 @@ interface JournalledWanted extends FolderWanted {
 async function journalled(
   folder: string,
   client: PGlite,
-  { migrated, release, mostJournal }: JournalledWanted,
+  { migrated, release, mostJournal = mostJournalAfter }: JournalledWanted,
 ): Promise<OpenStore> {
   const first = (await numberOf(client)) ?? 0;
   const journal = openJournal(folder, first + 1);
   const lastDump = dumpsIn(folder)[0];
-  let cutAt = lastDump ? statSync(lastDump.path).size : 0;
+  let dumped = lastDump ? statSync(lastDump.path).size : 0;
   let [broken, closed, dumping]: [boolean, boolean, Promise<void> | undefined] = [false, false, undefined];
 
   /** A dump is on the disk before anything of the journal is cut. */
@@ -214,7 +215,7 @@ async function journalled(
     }
     for (const old of dumpsIn(folder)) if (old.path !== path) rmSync(old.path);
     journal.cut(number);
-    cutAt = statSync(path).size;
+    dumped = statSync(path).size;
   }
   const dump = (): Promise<void> => {
     dumping ??= dumpNow().finally(() => {
@@ -245,7 +246,7 @@ async function journalled(
       mend();
     },
     wrote: () => {
-      if (journal.size > (mostJournal ?? Math.max(MOST_JOURNAL, cutAt)) && !dumping) dump().catch(() => undefined);
+      if (journal.size > mostJournal(dumped) && !dumping) dump().catch(() => undefined);
     },
   };
   if (migrated || dumpsIn(folder).length === 0) await dump();

@@ -20,8 +20,8 @@ export async function openStore(where: {
   migrations?: string;
   /** Told in a sentence what was done to get data of the embedded database back. */
   says?: (sentence: string) => void;
-  /** Bytes of its journal after which it is dumped; for tests. */
-  mostJournal?: number;
+  /** Bytes of its journal after which it is dumped, by the bytes of the last dump; for tests. */
+  mostJournal?: (lastDump: number) => number;
 }): Promise<OpenStore> {
   const migrationsFolder = where.migrations ?? besides;
   if (where.url) return openServer(where.url, migrationsFolder);

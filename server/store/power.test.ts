@@ -10,7 +10,8 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { addClass, getSchool } from "#contract";
 import { dice } from "#core/checks";
 import { openTestHouse, type TestHouse } from "../testing.ts";
-import { emptyDatabase } from "./copies.ts";
+import { emptyEmbedded } from "./copies.ts";
+import { mostJournalAfter } from "./embedded.ts";
 import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
@@ -91,7 +92,7 @@ test(`the power goes ${cuts} times at random: nothing that was acknowledged is m
   const folder = newFolder();
   const from = dice(41);
   // A small journal, so that dumps are made in between.
-  const store = await openStore({ folder, mostJournal: 4000 });
+  const store = await openStore({ folder, mostJournal: () => 4000 });
   // The copy of the first folder counts as flushed: it is what the machine was switched on with.
   for (const entry of fs.readdirSync(folder, { withFileTypes: true }))
     if (entry.isFile()) {
@@ -187,7 +188,7 @@ test("a database that does not open, or is not there, is made anew from the dump
 test("a folder of the version before, without a journal, opens with its data and has one from then on", async () => {
   const folder = mkdtempSync(join(tmpdir(), "keen-before-"));
   const part = migrationsUpTo(allMigrations, 12);
-  const client = await emptyDatabase(join(folder, "pg"));
+  const client = await emptyEmbedded(join(folder, "pg"));
   await migrate(drizzle(client), { migrationsFolder: part });
   await client.exec("update schools set name = 'Marlpit Lock School'");
   await client.close();
@@ -203,6 +204,32 @@ test("a folder of the version before, without a journal, opens with its data and
   // From now on it outlives the machine.
   rmSync(join(folder, "pg"), { recursive: true });
   expect(await nameIn()).toEqual([{ name: "Marlpit Lock" }]);
+  rmSync(folder, { recursive: true });
+});
+
+test("how long the journal may get is asked with the bytes of the last dump: of a large one as long as that", async () => {
+  expect(mostJournalAfter(5_000_000)).toBe(16_000_000);
+  expect(mostJournalAfter(110_000_000)).toBe(110_000_000);
+  const folder = newFolder();
+  const asked: number[] = [];
+  const mostJournal = (lastDump: number) => {
+    asked.push(lastDump);
+    return Number.POSITIVE_INFINITY;
+  };
+  const store = await openStore({ folder, mostJournal });
+  const bytes = () => {
+    const [dump = ""] = fs.readdirSync(folder).filter((name) => name.startsWith("dump-"));
+    return statSync(join(folder, dump)).size;
+  };
+  await addSchool(store, "reed");
+  expect(asked.at(-1)).toBe(bytes());
+  const before = bytes();
+  await store.owner.execute(sql`create table keen.noise as select gen_random_uuid() from generate_series(1, 20000)`);
+  await store.dump();
+  await addSchool(store, "lock");
+  expect(bytes()).toBeGreaterThan(before);
+  expect(asked.at(-1)).toBe(bytes());
+  await store.close();
   rmSync(folder, { recursive: true });
 });
 

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import type { TestProject } from "vitest/node";
-import { emptyDatabase } from "./copies.ts";
+import { emptyEmbedded } from "./copies.ts";
 import { openStore } from "./open.ts";
 import { onServer, startTestServer } from "./testing-server.ts";
 
@@ -22,7 +22,7 @@ export default async function setup({ name, provide }: TestProject): Promise<() 
     return () => server.stop();
   }
   const folder = mkdtempSync(join(tmpdir(), "keen-snapshot-"));
-  const client = await emptyDatabase();
+  const client = await emptyEmbedded();
   await migrate(drizzle(client), { migrationsFolder });
   const dump = await client.dumpDataDir("none");
   await client.close();

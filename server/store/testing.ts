@@ -4,7 +4,7 @@ import type { PGlite } from "@electric-sql/pglite";
 import { drizzle } from "drizzle-orm/pglite";
 import { migrate } from "drizzle-orm/pglite/migrator";
 import { inject } from "vitest";
-import { emptyDatabase as emptyEmbedded } from "./copies.ts";
+import { emptyEmbedded } from "./copies.ts";
 import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
