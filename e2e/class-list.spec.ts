@@ -61,6 +61,18 @@ test("a pasted list says per row what will happen, takes the good rows and hands
   await expect(table.getByText("already in this class").first()).toBeVisible();
 });
 
+test("when what reads the rows does not load that is told, and they stand there still", async ({ page, school }) => {
+  await page.route(/roster\.worker/, (route) => route.abort());
+  await page.goto(`${school.base}/import`);
+  const rows = page.getByLabel("Rows", { exact: true });
+  await rows.fill("name\tclass\nPip O.\tKiln");
+  await expect(page.getByRole("alert")).toContainText("What works this out could not be loaded. Nothing was changed");
+  await expect(page.getByText("Every row is good.")).toHaveCount(0);
+  await page.unroute(/roster\.worker/);
+  await rows.fill(`${await rows.inputValue()}\nQuin R.\tKiln`);
+  await expect(page.getByRole("button", { name: "Take 2 children" })).toBeEnabled();
+});
+
 test("five thousand rows go in from a file, with a bar, while the page stays alive", async ({
   page,
   emptySchool,

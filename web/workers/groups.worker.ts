@@ -51,7 +51,7 @@ const worker = {
     turn++;
     const mine = turn;
     const finder = finders.get(name);
-    if (!finder) throw new Error("There is no proposal yet.");
+    if (!finder) throw new Error("There is no proposal to go by any more. Make the groups again.");
     solver ??= openSolver();
     solver.catch(() => {
       solver = undefined;

@@ -181,7 +181,7 @@ export function Screen() {
           </div>
           <Fault className="mt-3">{trouble}</Fault>
           <Fault className="mt-3">{read?.trouble}</Fault>
-          {read && (
+          {read && read.rows.length > 0 && (
             <>
               <div className="my-3 flex flex-wrap items-center gap-3">
                 <Button shape="main" disabled={good.length === 0 || progress !== null} onClick={take}>
