@@ -6,12 +6,12 @@ import { build, installPackages, run } from "./prepare.mjs";
 const [what, ...rest] = process.argv.slice(2);
 installPackages();
 if (what === "teach") {
-  build();
+  await build();
   run("npx", ["tsx", "scripts/bench-teach.ts", ...rest]);
 } else if (what === "pages") {
-  build();
+  await build();
   run("npx", ["tsx", "scripts/bench-pages.ts", ...rest]);
 } else if (what === "schools") {
-  build();
+  await build();
   run("npx", ["tsx", "scripts/schools.bench.ts", ...rest]);
 } else run("npx", ["vitest", "bench", "--run", "--project", "embedded", ...(what ? [what, ...rest] : [])]);

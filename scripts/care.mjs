@@ -3,7 +3,7 @@ import { join, resolve } from "node:path";
 import { build, installPackages, root, run, serverFile } from "./prepare.mjs";
 
 installPackages();
-build();
+await build();
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen-school"));
 const [what, target, ...rest] = process.argv.slice(2);
 run(process.execPath, [serverFile, "care", what ?? "", ...(target ? [target] : []), ...rest], {

@@ -1,7 +1,8 @@
 // What every command needs before it runs: packages, and a build that is as new as its sources.
 // Plain JavaScript, since it runs before anything is installed.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
+import { once } from "node:events";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, relative, resolve } from "node:path";
 
@@ -55,24 +56,56 @@ export const serverFile = join(root, "dist-server", "main.js");
 /** An empty database from which new ones are copied. */
 export const emptyDatabaseFile = join(root, "dist-empty", "database.tar.gz");
 
-/** Builds the web application and the server when a source of one is newer than its build. */
-export function build() {
+/** Runs a program beside others, with its output on the terminal. @returns its exit code */
+async function runBeside(command, args) {
+  try {
+    const [code] = await once(spawn(command, args, { cwd: root, stdio: "inherit" }), "exit");
+    return code ?? 1;
+  } catch (error) {
+    console.error(`${command} could not be started: ${error.message}`);
+    return 1;
+  }
+}
+
+/**
+ * Builds side by side what is older than its sources: the web application, the server, the database that is copied. Ends
+ * this process when one of them fails.
+ */
+export async function build() {
   const shared = ["core", "contract", "package-lock.json"];
-  const web = hashOf([...shared, "web", "vite.config.ts"]);
-  if (!isFresh("built", web, "dist/index.html")) {
-    console.log("Building the web application …");
-    run("npx", ["vite", "build", "--logLevel", "warn"]);
-    remember("built", web);
-  }
-  const server = hashOf([...shared, "server", "vite.server.config.ts"]);
-  if (!isFresh("built-server", server, "dist-server/main.js")) {
-    console.log("Building the server …");
-    run("npx", ["vite", "build", "--config", "vite.server.config.ts", "--logLevel", "warn"]);
-    remember("built-server", server);
-  }
-  const empty = hashOf(["package-lock.json", "scripts/empty-database.mjs"]);
-  if (!isFresh("empty", empty, relative(root, emptyDatabaseFile))) {
-    run("node", [join(root, "scripts", "empty-database.mjs")]);
-    remember("empty", empty);
-  }
+  const products = [
+    {
+      says: "Building the web application …",
+      stamp: "built",
+      sources: [...shared, "web", "vite.config.ts"],
+      file: "dist/index.html",
+      command: ["npx", "vite", "build", "--logLevel", "warn"],
+    },
+    {
+      says: "Building the server …",
+      stamp: "built-server",
+      sources: [...shared, "server", "vite.server.config.ts"],
+      file: "dist-server/main.js",
+      command: ["npx", "vite", "build", "--config", "vite.server.config.ts", "--logLevel", "warn"],
+    },
+    {
+      says: "Making an empty database …",
+      stamp: "empty",
+      sources: ["package-lock.json", "scripts/empty-database.mjs"],
+      file: relative(root, emptyDatabaseFile),
+      command: ["node", join("scripts", "empty-database.mjs")],
+    },
+  ];
+  const codes = await Promise.all(
+    products.map(async ({ says, stamp, sources, file, command: [program, ...args] }) => {
+      const value = hashOf(sources);
+      if (isFresh(stamp, value, file)) return 0;
+      console.log(says);
+      const code = await runBeside(program, args);
+      if (code === 0) remember(stamp, value);
+      return code;
+    }),
+  );
+  const failed = codes.find((code) => code !== 0);
+  if (failed !== undefined) process.exit(failed);
 }

@@ -19,7 +19,7 @@ export async function runSchool({ folder: usual, demo }) {
     process.exit(1);
   }
   installPackages();
-  build();
+  await build();
 
   const port = process.env.PORT ?? "4310";
   const folder = resolve(process.env.KEEN_DATA ?? join(root, usual));

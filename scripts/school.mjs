@@ -3,7 +3,7 @@ import { join, resolve } from "node:path";
 import { build, installPackages, root, run, serverFile } from "./prepare.mjs";
 
 installPackages();
-build();
+await build();
 const folder = resolve(process.env.KEEN_DATA ?? join(root, ".keen-school"));
 run(process.execPath, [serverFile, "school", ...process.argv.slice(2)], {
   env: { ...process.env, KEEN_DATA: folder },

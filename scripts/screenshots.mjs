@@ -2,5 +2,5 @@
 import { build, installPackages, run } from "./prepare.mjs";
 
 installPackages();
-build();
+await build();
 run("npx", ["tsx", "scripts/screenshots.ts", ...process.argv.slice(2)]);
