@@ -8,27 +8,46 @@ const setup = { globalSetup: "server/store/testing-setup.ts" };
  */
 const notOnServer = [
   "server/jobs.test.ts",
-  "server/store/{copies,open,power,prepared,migrations,ledger-migration}.test.ts",
+  "server/store/{copies,dumps,open,power,prepared,migrations,ledger-migration}.test.ts",
   "server/frame/upgrade.test.ts",
 ];
 const ofServer = ["server/store/server.test.ts"];
+/**
+ * What `npm test` leaves to `npm test -- all`: files that take ten seconds and more, most of them by opening one database
+ * after another, and all that runs a second time on a server. Of what is done many times it does a part (server/testing-share.ts).
+ */
+const short = process.env.KEEN_SHORT === "1";
+const left = short
+  ? [
+      "server/store/{copies,dumps,open,prepared,ledger-migration}.test.ts",
+      "server/{frame/upgrade,care/care,standings/kept}.test.ts",
+      "server/people/{guessing,passkeys}.test.ts",
+      "scripts/{new-kind,sim/{loop,plans,refit},proof/sessions}.test.ts",
+    ]
+  : [];
 
 export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { test: { ...test, name: "rooms", include: ["{core,contract,web,demo,scripts}/**/*.test.ts"] } },
+      {
+        test: { ...test, name: "rooms", include: ["{core,contract,web,demo,scripts}/**/*.test.ts"], exclude: left },
+      },
       {
         test: {
           ...test,
           ...setup,
           name: "embedded",
           include: ["server/**/*.test.ts"],
-          exclude: ofServer,
+          exclude: [...ofServer, ...left],
           benchmark: { include: ["{core,server}/**/*.bench.ts"] },
         },
       },
-      { test: { ...test, ...setup, name: "postgres", include: ["server/**/*.test.ts"], exclude: notOnServer } },
+      ...(short
+        ? []
+        : [
+            { test: { ...test, ...setup, name: "postgres", include: ["server/**/*.test.ts"], exclude: notOnServer } },
+          ]),
     ],
   },
 });

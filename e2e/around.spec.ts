@@ -50,12 +50,24 @@ async function settled(page: Page): Promise<void> {
   await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
 }
 
-test("every place by its address, named in the title, without an axe violation, light and dark, no wider than a tablet or a phone, and nothing under 12 px", async ({
-  page,
-  school,
-}) => {
+/** Where most of a day is spent; all other places take a minute and a half. */
+const mainPlaces = ["Today", "Check", "Gaps", "Session"];
+
+const looked =
+  "by its address, named in the title, without an axe violation, light and dark, no wider than a tablet or a phone, and nothing under 12 px";
+
+test(`the places that most of a day is spent in, each ${looked}`, { tag: "@main" }, async ({ page, school }) => {
+  await lookAt(page, school, (place) => mainPlaces.includes(place));
+});
+
+test(`every other place ${looked}`, async ({ page, school }) => {
   test.setTimeout(300_000);
+  await lookAt(page, school, (place) => !mainPlaces.includes(place));
+});
+
+async function lookAt(page: Page, school: School, wanted: (place: string) => boolean): Promise<void> {
   for (const [place, path] of Object.entries(await addresses(school))) {
+    if (!wanted(place)) continue;
     await page.goto(school.base + path);
     await page.waitForLoadState("networkidle");
     await settled(page);
@@ -71,7 +83,7 @@ test("every place by its address, named in the title, without an axe violation, 
     await page.setViewportSize({ width: 1280, height: 800 });
     expect(await tooSmall(page), path).toEqual([]);
   }
-});
+}
 
 /** Text on the screen that is smaller than 12 px, as it is shown. */
 function tooSmall(page: Page): Promise<string[]> {
@@ -87,7 +99,10 @@ function tooSmall(page: Page): Promise<string[]> {
   });
 }
 
-test("a larger letter size of the browser makes every page's letters larger", async ({ page, school }) => {
+test("a larger letter size of the browser makes every page's letters larger", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   await page.goto(`${school.base}/class`);
   await settled(page);
   const size = () => page.evaluate(() => Number.parseFloat(getComputedStyle(document.body).fontSize));
@@ -107,7 +122,7 @@ test("a device that is set to dark gets the dark page", async ({ page, school })
   await expect(page.locator("html")).toHaveClass(/dark/);
 });
 
-test("on an upright tablet the marks of a check are in reach", async ({ page, school }) => {
+test("on an upright tablet the marks of a check are in reach", { tag: "@main" }, async ({ page, school }) => {
   await page.setViewportSize({ width: 820, height: 1180 });
   const { openSittings } = await school.get<{ openSittings: { id: string }[] }>("/api/today");
   await page.goto(`${school.base}/check/${openSittings[0]?.id}`);
@@ -117,7 +132,7 @@ test("on an upright tablet the marks of a check are in reach", async ({ page, sc
   await expect(page.getByText("8 of 14")).toBeVisible();
 });
 
-test("keys, the sheet of keys, the palette, back and forward", async ({ page, school }) => {
+test("keys, the sheet of keys, the palette, back and forward", { tag: "@main" }, async ({ page, school }) => {
   await page.goto(school.base);
   await settled(page);
   await page.keyboard.press("g");
@@ -140,7 +155,10 @@ test("keys, the sheet of keys, the palette, back and forward", async ({ page, sc
   await expect(page).toHaveTitle("Child · Keen Sapling");
 });
 
-test("the first load of Today sends at most 200 kB of compressed JavaScript", async ({ page, school }) => {
+test("the first load of Today sends at most 200 kB of compressed JavaScript", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const session = await page.context().newCDPSession(page);
   await session.send("Network.enable");
   const scripts = new Set<string>();
@@ -159,7 +177,10 @@ test("the first load of Today sends at most 200 kB of compressed JavaScript", as
   expect(bytes).toBeLessThanOrEqual(200_000);
 });
 
-test("Today leads on: an open check is gone on with from where it stopped", async ({ page, school }) => {
+test("Today leads on: an open check is gone on with from where it stopped", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   await page.goto(school.base);
   const row = page.getByRole("listitem").filter({ hasText: "Follow-up with Cleo W. and Mabel C." });
   await row.getByRole("link", { name: "Go on" }).click();

@@ -1,9 +1,8 @@
 import { expect, expectAccessible, test } from "./school.ts";
 
-test("why a mark is what it is: the chance, what moved it most, how it went, and every answer", async ({
-  page,
-  school,
-}) => {
+test("why a mark is what it is: the chance, what moved it most, how it went, and every answer", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await page.goto(`${school.base}/gaps`);
   const cell = page.locator("[role=gridcell][data-state=gap]").first();
   await expect(cell).toHaveAccessibleName(/: gap, \d+%$/);

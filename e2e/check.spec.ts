@@ -4,10 +4,9 @@ import { expect, expectAccessible, isLong, test } from "./school.ts";
 const FAST_MARKS = isLong ? 600 : 150;
 const five = part("card", { scope: "picked", picked: ["b=b", "d=d", "m=m", "sh=sh", "t=t"] });
 
-test("a check by keyboard: marks, undo, note, reload in the middle, a second round, and what it says", async ({
-  page,
-  school,
-}) => {
+test("a check by keyboard: marks, undo, note, reload in the middle, a second round, and what it says", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await marksAlone(school);
   const { id } = await sit(school, ["Quin E."], [five]);
   await page.goto(`${school.base}/check/${id}`);
@@ -100,7 +99,7 @@ test("the child's window follows the desk and never shows a mark", async ({ page
   await expect(page.getByText("4 of 5")).toBeVisible();
 });
 
-test("a mark changes the card before the network has answered", async ({ page, school }) => {
+test("a mark changes the card before the network has answered", { tag: "@main" }, async ({ page, school }) => {
   const { id } = await sit(school, ["Wren I."], [five]);
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);

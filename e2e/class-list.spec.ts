@@ -8,10 +8,9 @@ async function textOf(download: { path(): Promise<string> }): Promise<string> {
   return readFileSync(await download.path(), "utf8");
 }
 
-test("a pasted list says per row what will happen, takes the good rows and hands back the rest", async ({
-  page,
-  school,
-}) => {
+test("a pasted list says per row what will happen, takes the good rows and hands back the rest", {
+  tag: "@main",
+}, async ({ page, school }) => {
   const { id } = await classNamed(school, "Kiln");
   await page.goto(`${school.base}/import?class=${id}`);
   const rows = [

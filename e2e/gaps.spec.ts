@@ -1,7 +1,10 @@
 import { readFileSync } from "node:fs";
 import { classNamed, expect, expectAccessible, makeClass, post, printed, test } from "./school.ts";
 
-test("the map: filters, sorting, evidence behind a mark, by mouse and by keyboard", async ({ page, school }) => {
+test("the map: filters, sorting, evidence behind a mark, by mouse and by keyboard", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const { id } = await classNamed(school, "Kiln");
   await page.goto(`${school.base}/gaps`);
   await expect(page.getByText(/All classes: 4\d children/)).toBeVisible();

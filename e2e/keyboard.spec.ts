@@ -2,10 +2,9 @@ import { childNamed, expect, test } from "./school.ts";
 
 /** The keyboard alone, and what is said to those who listen. */
 
-test("focus comes back to what opened a dialog, goes on when a child is taken out, and to the heading of a new page", async ({
-  page,
-  school,
-}) => {
+test("focus comes back to what opened a dialog, goes on when a child is taken out, and to the heading of a new page", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await page.goto(`${school.base}/groups`);
   await page.getByRole("link", { name: "Open", exact: true }).first().focus();
   await page.keyboard.press("Enter");

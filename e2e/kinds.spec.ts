@@ -61,7 +61,10 @@ async function agrees(school: School, id: string, pressed: readonly Pressed[]): 
 }
 
 for (const [kind, plan, outcomes] of kinds)
-  test(`${kind}: by keyboard, what is stored is what was pressed`, async ({ page, school }) => {
+  test(`${kind}: by keyboard, what is stored is what was pressed`, { tag: kind === "words" ? "@main" : [] }, async ({
+    page,
+    school,
+  }) => {
     await marksAlone(school);
     const { id } = await sit(school, ["Alba T."], [plan]);
     await page.goto(`${school.base}/check/${id}`);
@@ -81,7 +84,11 @@ test.describe("on an upright tablet", () => {
   test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
 
   for (const [kind, plan, outcomes] of kinds)
-    test(`${kind}: by touch, with the line cut in the middle`, async ({ page, school, context }) => {
+    test(`${kind}: by touch, with the line cut in the middle`, { tag: kind === "card" ? "@main" : [] }, async ({
+      page,
+      school,
+      context,
+    }) => {
       await marksAlone(school);
       const { id } = await sit(school, ["Gwen A."], [plan]);
       await page.goto(`${school.base}/check/${id}`);

@@ -118,7 +118,11 @@ test.describe("on a tablet", () => {
   });
 });
 
-test("two adults on one check see each other's marks, and no answer is lost", async ({ page, school, browser }) => {
+test("two adults on one check see each other's marks, and no answer is lost", { tag: "@main" }, async ({
+  page,
+  school,
+  browser,
+}) => {
   await marksAlone(school);
   const { id } = await sit(
     school,

@@ -48,7 +48,10 @@ test("an observer sees numbers without names and nothing else; the lead sees wha
   await expect(page.getByRole("row", { name: /^The whole school about 50 / })).toBeVisible();
 });
 
-test("someone is made an observer; what is hidden by the role goes with it", async ({ page, school }) => {
+test("someone is made an observer; what is hidden by the role goes with it", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   await page.goto(`${school.base}/settings/people`);
   await page.getByRole("button", { name: "Add a person" }).click();
   const sheet = page.getByRole("dialog");

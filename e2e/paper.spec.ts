@@ -81,7 +81,10 @@ test("sheets are printed, ringed answers are entered by one key each, read from 
   expect(checks).toHaveLength(3);
 });
 
-test("results of a whole sitting print and go out as CSV that no spreadsheet runs", async ({ page, school }) => {
+test("results of a whole sitting print and go out as CSV that no spreadsheet runs", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const { id } = await sit(school, ["Tilda N."], [part("card", { scope: "picked", picked: ["b=b", "d=d"] })]);
   await page.goto(`${school.base}/check/${id}`);
   await asked(page);

@@ -62,7 +62,10 @@ test("a check is planned: who, which parts, how long; changed, kept for the scho
   await expect(page.getByRole("button", { name: "Rope walk look", exact: true })).toHaveCount(0);
 });
 
-test("spellings are picked by hand, and a plan that has nothing to ask says so", async ({ page, school }) => {
+test("spellings are picked by hand, and a plan that has nothing to ask says so", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const child = await childNamed(school, "Dilys M.");
   await page.goto(`${school.base}/check?child=${child.id}`);
   await page.getByRole("button", { name: "Remove part 2" }).click();

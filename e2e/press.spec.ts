@@ -20,7 +20,7 @@ async function marks(school: School, id: string): Promise<readonly string[]> {
   return (await stored(school, id)).map((entry) => entry.outcome);
 }
 
-test("a held key and a second tap mark one card each", async ({ page, school }) => {
+test("a held key and a second tap mark one card each", { tag: "@main" }, async ({ page, school }) => {
   const id = await openDesk(page, school, 700);
   await page.clock.fastForward(750);
   // The browser sends a held key again and again, on each card that comes.

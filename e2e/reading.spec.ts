@@ -217,7 +217,10 @@ test("line by line on another device: it shows the line alone, turning it gives 
   ]);
 });
 
-test("a group reads together: no clock, no rate, kept with each child who is there", async ({ page, school }) => {
+test("a group reads together: no clock, no rate, kept with each child who is there", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const [group] = await school.get<{ id: string; name: string; members: { childId: string }[] }[]>("/api/groups");
   if (!group) throw new Error("no group");
   await page.goto(`${school.base}/texts/the-lost-doll?for=group:${group.id}`);

@@ -74,10 +74,9 @@ test("a routine is copied, changed by keys and by hand, given to a group, and a 
   await expect(page.getByText(/10 minutes, with/)).toBeVisible();
 });
 
-test("a routine goes out as a file and comes in again; what cannot be read of another is named", async ({
-  page,
-  school,
-}) => {
+test("a routine goes out as a file and comes in again; what cannot be read of another is named", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await page.goto(`${school.base}/sessions/routines`);
   await page.getByRole("button", { name: /^Sort the spellings/ }).click();
   const [file] = await Promise.all([

@@ -69,7 +69,7 @@ test("a plan asks only what is in doubt: by keys, with a line why, the same afte
   }
 });
 
-test("undo brings the item before back, and without a line the device still chooses", async ({
+test("undo brings the item before back, and without a line the device still chooses", { tag: "@main" }, async ({
   page,
   school,
   context,

@@ -7,10 +7,9 @@ interface SessionRow {
   readonly state: string;
 }
 
-test("a session is edited, a word that breaks the rule is marked, and the card prints on one page", async ({
-  page,
-  school,
-}) => {
+test("a session is edited, a word that breaks the rule is marked, and the card prints on one page", {
+  tag: "@main",
+}, async ({ page, school }) => {
   const rows = await school.get<SessionRow[]>("/api/sessions");
   const planned = rows.find((row) => row.state === "planned");
   await page.goto(`${school.base}/sessions/${planned?.id}`);

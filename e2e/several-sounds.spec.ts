@@ -3,10 +3,9 @@ import { expect, expectAccessible, test } from "./school.ts";
 
 const face = (item: string) => item.split("=")[0] ?? "";
 
-test("all that the child knows: one card a spelling, a tick a sound, one press a card, one undo", async ({
-  page,
-  school,
-}) => {
+test("all that the child knows: one card a spelling, a tick a sound, one press a card, one undo", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await marksAlone(school, { severalSounds: "all" });
   const { id } = await sit(school, ["Alba T."], [part("card", { strategy: "inOrder" })]);
   const items = (await sitting(school, id)).checks[0]?.items ?? [];

@@ -110,7 +110,10 @@ test("without a line in the middle, and with the server killed: what was marked 
     .toEqual(here.sort());
 });
 
-test("a key that is pressed in the moment in which the card appears is its mark", async ({ page, school }) => {
+test("a key that is pressed in the moment in which the card appears is its mark", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const id = await plan(school, await groupNamed(school, "Brick hods"));
   await begin(page, school, id);
   await page.keyboard.press("1");
@@ -154,11 +157,9 @@ test("the children's screen on another device by a code; it ends with the sessio
   await other.context().close();
 });
 
-test("an assistant teaches the group that is theirs, no one came, and a part is empty: it goes on all the same", async ({
-  page,
-  school,
-  context,
-}) => {
+test("an assistant teaches the group that is theirs, no one came, and a part is empty: it goes on all the same", {
+  tag: "@main",
+}, async ({ page, school, context }) => {
   const group = await groupNamed(school, "Brick hods");
   const id = await plan(school, group);
   const { version, plan: made } = await school.get<{ version: number; plan: { parts: object[] } }>(

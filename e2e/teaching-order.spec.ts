@@ -42,7 +42,7 @@ test("a school copies an order, edits it, and what is unknown or doubled is refu
   await expect(page.getByRole("list", { name: "Spellings of step 2", exact: true })).toContainText("kn");
 });
 
-test("a spelling is dragged by mouse to another step", async ({ page, school }) => {
+test("a spelling is dragged by mouse to another step", { tag: "@main" }, async ({ page, school }) => {
   await page.goto(`${school.base}/orders`);
   await page.getByRole("button", { name: "Copy The alphabet first" }).click();
   const from = page.getByRole("button", { name: "Move b as in boat", exact: true });

@@ -51,7 +51,10 @@ test("when what lays the texts does not load that is told, a reading goes on wit
   await expect(page.getByRole("row").nth(1)).toContainText("To read alone.");
 });
 
-test("a text stands large for the child, with its brackets, and prepared for a child", async ({ page, school }) => {
+test("a text stands large for the child, with its brackets, and prepared for a child", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const child = await childNamed(school, "Wilf Y.");
   await page.goto(`${school.base}/texts?for=child:${child.id}`);
   await page.getByRole("link", { name: "The Lane Is a Lake" }).click();

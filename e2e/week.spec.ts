@@ -40,10 +40,9 @@ async function stroke(page: Page, from: Locator, to: Locator): Promise<void> {
   await page.mouse.up();
 }
 
-test("hours are drawn by a stroke, by a column, by keys, and from files, and are there after a reload", async ({
-  page,
-  school,
-}) => {
+test("hours are drawn by a stroke, by a column, by keys, and from files, and are there after a reload", {
+  tag: "@main",
+}, async ({ page, school }) => {
   await page.goto(`${school.base}/week/hours?of=adults`);
   await page.getByRole("button", { name: /^Ms Harrow/ }).click();
   await expect(slot(page, "Wednesday 9:00")).toHaveAccessibleName(/: free$/);

@@ -1,9 +1,8 @@
 import { expect, expectAccessible, printed, test } from "./school.ts";
 
-test("a stranger goes from an empty school to a printed session for a class they pasted in", async ({
-  page,
-  emptySchool,
-}) => {
+test("a stranger goes from an empty school to a printed session for a class they pasted in", {
+  tag: "@main",
+}, async ({ page, emptySchool }) => {
   // Marks are long on their way: what is read after them has them in it all the same.
   await page.route("**/api/answers", async (route) => {
     await new Promise((done) => setTimeout(done, 700));

@@ -22,7 +22,10 @@ async function listed(page: Page): Promise<string[]> {
   return names.map((name) => name.replace("Take out ", ""));
 }
 
-test("a word stands large with its brackets, sounds, parts and readings", async ({ page, school }) => {
+test("a word stands large with its brackets, sounds, parts and readings", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   await page.goto(school.base);
   await expect(page.getByRole("heading", { name: "Today" })).toBeVisible();
   await page.keyboard.press("g");
@@ -55,10 +58,9 @@ test("a misread and a spelling are explained unit by unit", async ({ page, schoo
   await expectAccessible(page);
 });
 
-test("a pasted page says what a class can read, what stands in the way, and the same for each child", async ({
-  page,
-  school,
-}) => {
+test("a pasted page says what a class can read, what stands in the way, and the same for each child", {
+  tag: "@main",
+}, async ({ page, school }) => {
   const kiln = await classNamed(school, "Kiln");
   await openFor(page, school, `class:${kiln.id}`);
   await page.getByLabel("A word or a text").fill(page1);

@@ -22,6 +22,7 @@ import { dice } from "#core/checks";
 import { answerTo, beginOne } from "./checks/marking.ts";
 import { emptyDatabase } from "./store/testing.ts";
 import type { TestHouse } from "./testing.ts";
+import { partOf } from "./testing-share.ts";
 
 // The server is killed while desks mark. A desk sends a mark until it is told what became of it, as a device does.
 
@@ -30,7 +31,7 @@ const program = process.env.KEEN_BUILT
   ? [process.env.KEEN_BUILT]
   : ["--import", "tsx", join(import.meta.dirname, "main.ts")];
 
-const kills = process.env.KEEN_LONG ? 100 : 5;
+const kills = partOf(100);
 const DESKS = 4;
 
 const folder = mkdtempSync(join(tmpdir(), "keen-kills-"));

@@ -5,12 +5,13 @@ import { dice } from "#core/checks";
 import { MarlpitLock } from "#demo";
 import { openTestHouse, type TestHouse } from "../testing.ts";
 import { changed, leavesOf } from "../testing-leaves.ts";
+import { partOf } from "../testing-share.ts";
 
 /**
  * Goes past the schema: good requests of the demo school's filling with one leaf changed. Whatever the change, the server
  * says yes or no in words, and every list, page and export can still be read. `npm run test:long` sends 10,000.
  */
-const RUNS = Number(process.env.KEEN_FUZZ ?? 500);
+const RUNS = Number(process.env.KEEN_FUZZ ?? partOf(10_000));
 const SEED = Number(process.env.KEEN_SEED ?? 20261125);
 /** Requests of the filling that are sent as they are before any is changed. */
 const FILLED = 130;

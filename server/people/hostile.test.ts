@@ -4,13 +4,14 @@ import * as contract from "#contract";
 import { dice } from "#core/checks";
 import type { Actor } from "../frame/actor.ts";
 import { changed, leavesOf } from "../testing-leaves.ts";
+import { partOf } from "../testing-share.ts";
 import { type Asked, type Askers, askingOf, endpoints, isForMembers, openAskers } from "./askers.ts";
 
 /**
  * Requests of people who are not content with what is theirs: any endpoint, with the things of another class and another school,
  * with one leaf changed, signed in as each role, as the lead of another school and not at all. `npm run test:long` sends 10,000.
  */
-const RUNS = Number(process.env.KEEN_FUZZ ?? 600);
+const RUNS = Number(process.env.KEEN_FUZZ ?? partOf(12_000));
 const SEED = Number(process.env.KEEN_SEED ?? 20261128);
 
 let askers: Askers;
