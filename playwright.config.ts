@@ -1,12 +1,16 @@
 import { defineConfig } from "@playwright/test";
 import { chromium } from "./scripts/chromium.mjs";
 
+/** In `npm test`: the path on which a screen is used most. */
+const mainPath = /@main/;
+
 export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/pages",
   timeout: 60_000,
   expect: { timeout: 15_000 },
   workers: 2,
+  ...(process.env.KEEN_SHORT ? { grep: mainPath } : {}),
   fullyParallel: false,
   forbidOnly: Boolean(process.env.CI),
   // A machine that is busy with something else may miss a time once; a second miss is a fault.

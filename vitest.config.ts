@@ -20,9 +20,9 @@ const short = process.env.KEEN_SHORT === "1";
 const left = short
   ? [
       "server/store/{copies,dumps,open,prepared,ledger-migration}.test.ts",
-      "server/{frame/upgrade,care/care,standings/kept}.test.ts",
+      "server/{frame/{fuzz,upgrade},care/care,standings/kept}.test.ts",
       "server/people/{guessing,passkeys}.test.ts",
-      "scripts/{new-kind,sim/{loop,plans,refit},proof/sessions}.test.ts",
+      "{core/plans/obeys,scripts/{new-kind,sim/{decisions,loop,plans,refit},proof/sessions}}.test.ts",
     ]
   : [];
 

@@ -1,8 +1,9 @@
 import { childNamed, expect, expectAccessible, patch, test } from "./school.ts";
 
-test("a child who is absent today: one tap, and checks, sessions and lists follow; one tap more and it is here", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("a child who is absent today: one tap, and checks, sessions and lists follow; one tap more and it is here", async ({
+  page,
+  school,
+}) => {
   const { today } = await school.get<{ today: string }>("/api/school");
   const sessions = await school.get<{ id: string; heldOn: string; reports?: number }[]>("/api/sessions");
   const planned = sessions.find((one) => one.heldOn >= today) ?? sessions[0];

@@ -51,7 +51,7 @@ async function settled(page: Page): Promise<void> {
 }
 
 /** Where most of a day is spent; all other places take a minute and a half. */
-const mainPlaces = ["Today", "Check", "Gaps", "Session"];
+const mainPlaces = ["Today", "Gaps", "Session"];
 
 const looked =
   "by its address, named in the title, without an axe violation, light and dark, no wider than a tablet or a phone, and nothing under 12 px";

@@ -21,9 +21,10 @@ const kept = async (page: Page, work: () => Promise<unknown>) => {
   expect((await saved).ok()).toBe(true);
 };
 
-test("the weeks of a group: what was, what comes and why; changed by keys, by mouse, and given back", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("the weeks of a group: what was, what comes and why; changed by keys, by mouse, and given back", async ({
+  page,
+  school,
+}) => {
   const id = await groupId(school, "Brick hods");
   const worked = await sessionsOf(school, id);
   const free = worked.filter(({ by }) => by === "tool");

@@ -71,9 +71,11 @@ test("tiles are laid on boxes by mouse and by keys on another device, looked at,
   await other.context().close();
 });
 
-test("in a chain the word before lies there; a sort goes to its columns; both in a second window", {
-  tag: "@main",
-}, async ({ page, school, context }) => {
+test("in a chain the word before lies there; a sort goes to its columns; both in a second window", async ({
+  page,
+  school,
+  context,
+}) => {
   const id = await withParts(school, "Lock keepers", [
     { kind: "chain", items: ["sip", "ship", "shin"] },
     { kind: "sort", items: ["ee: see, feet", "ea: sea, eat"] },

@@ -12,9 +12,11 @@ async function linkTo(school: School, id: string): Promise<string> {
   return ((await share.json()) as { token: string }).token;
 }
 
-test("whoever has the link teaches from a phone, reloads, and all marks come with what they say", {
-  tag: "@main",
-}, async ({ page, school, browser }) => {
+test("whoever has the link teaches from a phone, reloads, and all marks come with what they say", async ({
+  page,
+  school,
+  browser,
+}) => {
   const group = await groupNamed(school, "Brick hods");
   const id = await plan(school, group);
   const token = await linkTo(school, id);

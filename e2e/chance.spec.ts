@@ -1,8 +1,9 @@
 import { expect, expectAccessible, test } from "./school.ts";
 
-test("why a mark is what it is: the chance, what moved it most, how it went, and every answer", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("why a mark is what it is: the chance, what moved it most, how it went, and every answer", async ({
+  page,
+  school,
+}) => {
   await page.goto(`${school.base}/gaps`);
   const cell = page.locator("[role=gridcell][data-state=gap]").first();
   await expect(cell).toHaveAccessibleName(/: gap, \d+%$/);
@@ -21,7 +22,10 @@ test("why a mark is what it is: the chance, what moved it most, how it went, and
   await expectAccessible(page);
 });
 
-test("a shared screen has no names, and the most doubtful stand first when asked", async ({ page, school }) => {
+test("a shared screen has no names, and the most doubtful stand first when asked", { tag: "@main" }, async ({
+  page,
+  school,
+}) => {
   const { rows } = await school.get<{ rows: { name: string; cells: string }[] }>("/api/gaps");
   const doubts = rows.map(({ name, cells }) => ({ name, count: cells.match(/o\d\d/g)?.length ?? 0 }));
   const most = Math.max(...doubts.map(({ count }) => count));

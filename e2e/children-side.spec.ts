@@ -9,9 +9,11 @@ const track = (face: Page) => face.getByRole("slider", { name: "Slide the sounds
 test.describe("on a tablet of the children's own", () => {
   test.use({ viewport: { width: 1024, height: 768 } });
 
-  test("a child slides the sounds of a word together with a finger and by keys; the adult sees it, and can part them again", {
-    tag: "@main",
-  }, async ({ page, school, browser }) => {
+  test("a child slides the sounds of a word together with a finger and by keys; the adult sees it, and can part them again", async ({
+    page,
+    school,
+    browser,
+  }) => {
     const id = await withParts(school, "Brick hods", [{ kind: "blend", items: ["rain", "ship"] }]);
     await begin(page, school, id);
     const away = await browser.newContext({ viewport: { width: 1024, height: 768 }, hasTouch: true });

@@ -7,9 +7,10 @@ interface SessionRow {
   readonly state: string;
 }
 
-test("children, groups and sessions are found by typing, and tables are ordered by their heads", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("children, groups and sessions are found by typing, and tables are ordered by their heads", async ({
+  page,
+  school,
+}) => {
   const kiln = await classNamed(school, "Kiln");
   await page.goto(`${school.base}/class/${kiln.id}`);
   const names = () => page.locator("tbody th a").allTextContents();

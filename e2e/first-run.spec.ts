@@ -31,10 +31,7 @@ test("each place that is empty says what it is for and offers the one action tha
   }
 });
 
-test("a form that is refused says why at its field and keeps what was typed", { tag: "@main" }, async ({
-  page,
-  emptySchool,
-}) => {
+test("a form that is refused says why at its field and keeps what was typed", async ({ page, emptySchool }) => {
   await page.goto(`${emptySchool.base}/class`);
   await page.getByRole("button", { name: "Add a class" }).click();
   await page.getByRole("button", { name: "Add the class" }).click();

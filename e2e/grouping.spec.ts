@@ -151,9 +151,10 @@ test("a child who needs its group no longer leaves with one press, and the group
   await expectAccessible(page);
 });
 
-test("what is worth teaching next says why, and is put first, put off, struck out and taken back", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("what is worth teaching next says why, and is put first, put off, struck out and taken back", async ({
+  page,
+  school,
+}) => {
   await page.goto(`${school.base}/class`);
   const next = page.locator("section", { has: page.getByRole("heading", { name: "Worth teaching next" }) });
   const rows = next.getByRole("list").first().getByRole("listitem");

@@ -44,9 +44,12 @@ test("a note on a child is written for its colleagues, shows on Today until it i
   await expect(kept).toHaveCount(1);
 });
 
-test("a note for one colleague, until a day: an assistant finds it on Today and at the group; without a line nothing of it is lost", {
-  tag: "@main",
-}, async ({ page, school, browser, context }) => {
+test("a note for one colleague, until a day: an assistant finds it on Today and at the group; without a line nothing of it is lost", async ({
+  page,
+  school,
+  browser,
+  context,
+}) => {
   const group = await groupNamed(school, "Brick hods");
   await page.goto(`${school.base}/groups/${group.id}`);
   const notes = page.locator("section", { has: page.getByRole("heading", { name: "Notes", exact: true }) });

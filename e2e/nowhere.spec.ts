@@ -45,9 +45,10 @@ test("an address under which nothing stands is a page in words with the way on",
   }
 });
 
-test("a class says how far it is when it is made; a check with nothing to ask leads to its class", {
-  tag: "@main",
-}, async ({ page, emptySchool: school }) => {
+test("a class says how far it is when it is made; a check with nothing to ask leads to its class", async ({
+  page,
+  emptySchool: school,
+}) => {
   await page.goto(school.base);
   await page.getByLabel("What is the school called?").fill("Osier Bank School");
   await page.getByRole("button", { name: "Save the name" }).click();

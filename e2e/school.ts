@@ -145,7 +145,7 @@ export const test = base.extend<
 
 export { expect };
 
-/** The long run (`npm run test:long`): everything, where `npm test` takes a part that has each thing once. */
+/** The long run (`npm run test:long`): everything, where `npm test -- all` takes a part that has each thing once. */
 export const isLong = Boolean(process.env.KEEN_LONG);
 
 /** Colours of text on what is behind it that axe has found good in this process, with the letters' size and weight. */

@@ -33,7 +33,7 @@ export default async function setup(): Promise<() => Promise<void>> {
     await server.stop();
   }
   const files = readdirSync(import.meta.dirname).filter((file) => file.endsWith(".spec.ts") && sharesServer(file));
-  const template = `${schoolsFolder}-as-made`;
+  const template = `${schoolsFolder}-as-made${process.env.KEEN_SHORT ? "-short" : ""}`;
   if (!kept || !existsSync(template)) {
     rmSync(template, { recursive: true, force: true });
     cpSync(filledFolder, template, { recursive: true });
@@ -48,10 +48,11 @@ export default async function setup(): Promise<() => Promise<void>> {
   return () => server.stop();
 }
 
-/** Whether the tests of a file stand on the server of all, in a school with data. */
+/** Whether tests of a file that are run stand on the server of all, in a school with data. */
 function sharesServer(file: string): boolean {
   const text = readFileSync(join(import.meta.dirname, file), "utf8");
-  return !text.includes("alone: true") && /\bschool\b/.test(text);
+  const isRun = !process.env.KEEN_SHORT || text.includes("@main");
+  return isRun && !text.includes("alone: true") && /\bschool\b/.test(text);
 }
 
 /** What of the demo school is its alone: where links and codes lead is found before a school is known. */

@@ -17,9 +17,10 @@ const classesOf = async (school: School) =>
   (await school.get<{ classes: OneClass[] }>("/api/school")).classes.filter((one) => !one.archived);
 const childrenOf = (school: School) => school.get<OneChild[]>("/api/children");
 
-test("a new school year: classes move up, one leaves, one is new, a child changes class; and all of it is taken back", {
-  tag: "@main",
-}, async ({ page, school }) => {
+test("a new school year: classes move up, one leaves, one is new, a child changes class; and all of it is taken back", async ({
+  page,
+  school,
+}) => {
   const before = await classesOf(school);
   const [first, last] = [before[0] as OneClass, before.at(-1) as OneClass];
   const child = (await childrenOf(school)).find((one) => one.classId === first.id && !one.archived) as OneChild;
