@@ -2,6 +2,7 @@ import { describe, expect, test } from "vitest";
 import { type GivenAnswer, inCheck, isGiven, type Outcome, takesHeard } from "#core/ledger";
 import { readEntry, toLexicon } from "#core/words";
 import {
+  canRead,
   cellAt,
   childRow,
   codeOf,
@@ -142,6 +143,24 @@ test("a row, its codes, and what a map reads in them", () => {
   expect(cellAt(cells, 99).state).toBe("not taught");
   expect(cellAt("?!x", 0).state).toBe("not taught");
   expect(shownSpellings(known)).toEqual(["b=b", "s=s"]);
+});
+
+test("no word is built on what never came right, however much else the child knows", () => {
+  const others = ["s=s", "a=a", "t=t", "p=p", "i=i", "n=n", "m=m", "d=d", "g=g", "o=o", "e=e", "r=r", "h=h"];
+  const round = (outcome: Outcome, day: string) => [
+    card(day, outcome),
+    ...others.map((item) => card(day, "right", item)),
+  ];
+  const missed = standing(round("none", "2026-11-18"));
+  expect(missed.chance).toBeGreaterThan(0.5);
+  const readAt = (one: Standing) => cellAt(codeOf(one), 0);
+  expect(readAt(missed)).toMatchObject({ state: missed.state, chance: Math.round(missed.chance * 100) / 100 });
+  expect([canRead(missed), readAt(missed).canRead]).toEqual([false, false]);
+  expect(readAt({ ...missed, taught: false })).toMatchObject({ state: missed.state, taught: false, canRead: false });
+  const rightSince = standing([...round("none", "2026-11-17"), card("2026-11-18", "right")]);
+  expect([canRead(rightSince), readAt(rightSince).canRead]).toEqual([true, true]);
+  const slipped = standing([...round("right", "2026-11-17"), card("2026-11-18", "none")]);
+  expect([canRead(slipped), readAt(slipped).canRead]).toEqual([true, true]);
 });
 
 test("everyone slips, and of what no one is sure yet more has to be missing to be a need", () => {

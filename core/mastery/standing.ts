@@ -138,9 +138,12 @@ export function fadesOf(
   return Math.max(0, Math.round(100 * (chance - then)));
 }
 
-/** True when the child reads it more often than not: enough to build practice words on. */
-export function canRead({ answers, chance }: Pick<Standing, "answers" | "chance">): boolean {
-  return answers > 0 && chance >= 0.5;
+/**
+ * True when the child reads it more often than not: enough to build practice words on. A child that knows all else may well have
+ * slipped the one time it was asked; until it was right once, no word is built on it.
+ */
+export function canRead({ answers, misses, chance }: Pick<Standing, "answers" | "misses" | "chance">): boolean {
+  return answers > misses && chance >= 0.5;
 }
 
 /**

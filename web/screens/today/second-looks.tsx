@@ -12,7 +12,7 @@ const [CHILDREN, CARDS] = [4, 5];
 /** Who would settle less than this share of what the first would is not listed. */
 const ENOUGH = 0.6;
 
-/** Who should be asked what again, in at most three minutes each, because it is fading or doubtful. */
+/** Who should be asked what again, in at most three minutes each: what is fading, doubtful, was missed once or never met. */
 export function SecondLooks() {
   const { data } = useAsk(getSecondLooks, {});
   const [all, setAll] = useState(false);
@@ -24,7 +24,10 @@ export function SecondLooks() {
   const shown = all ? inOrder : inOrder.slice(0, CHILDREN);
   return (
     <Panel title="Worth a second look">
-      <p className="mb-1 text-sm text-soft">A few cards each, under three minutes, for what is fading or doubtful.</p>
+      <p className="mb-1 text-sm text-soft">
+        A few cards each, under three minutes: what is fading or doubtful, was missed once, or was taught while they
+        were away.
+      </p>
       <ul className="flex flex-col divide-y divide-line">
         {shown.map((look) => (
           <Look key={look.id} look={look} />
