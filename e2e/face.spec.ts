@@ -61,9 +61,12 @@ test("another device shows the cards by a code, keeps the last one without a lin
   await elsewhere.close();
 });
 
-test("hear and find: the child taps on another device, on the second window and on the desk; the taps are the answers", {
-  tag: "@main",
-}, async ({ page, school, browser, context }) => {
+test("hear and find: the child taps on another device, on the second window and on the desk; the taps are the answers", async ({
+  page,
+  school,
+  browser,
+  context,
+}) => {
   await marksAlone(school);
   const { id } = await sit(
     school,

@@ -181,10 +181,7 @@ test("a school wants a second factor of its leads: whoever has none sees nothing
   }
 });
 
-test("where nothing is real one comes in as a role, and sees what it sees", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("where nothing is real one comes in as a role, and sees what it sees", async ({ page, school }) => {
   test.setTimeout(120_000);
   await page.context().clearCookies();
   await page.goto(`${school.base}/groups`);

@@ -94,10 +94,7 @@ test("two people edit one group on two devices: both are shown, and what is chos
   await context.close();
 });
 
-test("taking a child out and undoing it meets no one else's change: it is my own", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("taking a child out and undoing it meets no one else's change: it is my own", async ({ page, school }) => {
   const group = await openGroup(school);
   const [taken] = group.members;
   await pageOn(page, school, `/groups/${group.id}`);

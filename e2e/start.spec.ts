@@ -84,7 +84,7 @@ test("a second start takes no install and no build, keeps all data, and lets no 
   rmSync(folder, { recursive: true, force: true });
 });
 
-test("a port that is taken is named, with the way out", { tag: "@main" }, async () => {
+test("a port that is taken is named, with the way out", async () => {
   test.setTimeout(60_000);
   const folder = mkdtempSync(join(tmpdir(), "keen-start-"));
   cpSync(filledFolder, folder, { recursive: true });

@@ -60,7 +60,7 @@ test("a double click on a slow line plans one session, adds one class and begins
   expect(await open()).toBe(checks + 1);
 });
 
-test("what is sent again after the answer was lost is made once", { tag: "@main" }, async ({ page, school }) => {
+test("what is sent again after the answer was lost is made once", async ({ page, school }) => {
   let lost = 0;
   await page.route("**/api/children", async (route) => {
     if (route.request().method() !== "POST" || lost > 0) return route.continue();

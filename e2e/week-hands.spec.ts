@@ -83,7 +83,7 @@ test("a teacher moves a session of their own group for a day, and sees where oth
   await expect(board.getByText("for this day")).toHaveCount(1);
 });
 
-test("whoever stands in for a colleague finds the session on Today, and opens its group", { tag: "@main" }, async ({
+test("whoever stands in for a colleague finds the session on Today, and opens its group", async ({
   page,
   context,
   school,
