@@ -86,6 +86,15 @@ test("a proposal for all 48 children runs beside the page, which goes on answeri
   expect(ticks).toBeGreaterThan(10);
 });
 
+test("when what looks for groups does not load that is told, and a press tries again", async ({ page, school }) => {
+  await page.route(/groups\.worker/, (route) => route.abort());
+  await page.goto(`${school.base}/groups/new`);
+  await expect(page.getByText("What works this out could not be loaded. Nothing was changed")).toBeVisible();
+  await page.unroute(/groups\.worker/);
+  await page.getByRole("button", { name: "Propose groups" }).click();
+  await expect(page.getByLabel("Name of the group").first()).toBeVisible();
+});
+
 test("a proposal weighs what it would open: no group is for doubled letters only, and each target says which words", async ({
   page,
   school,

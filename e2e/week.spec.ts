@@ -180,6 +180,25 @@ test("a timetable is made, changed by hand and by keys, told why not, and put in
   await expect(board.getByRole("button", keep)).toHaveCount(7);
 });
 
+test("when what makes a timetable does not load that is told, what stands stays, and a press tries again", async ({
+  page,
+  school,
+}) => {
+  await page.route(/week\.worker/, (route) => route.abort());
+  await page.goto(`${school.base}/week/timetable`);
+  const board = page.getByRole("region", { name: "Timetable" });
+  const sessions = board.getByRole("button", { name: "Kingfishers", exact: true });
+  await expect(sessions.first()).toBeVisible();
+  const before = await sessions.count();
+  const anew = page.getByRole("button", { name: "Make it anew" });
+  await anew.click();
+  await expect(page.getByText("What works this out could not be loaded. Nothing was changed")).toBeVisible();
+  await expect(sessions).toHaveCount(before);
+  await page.unroute(/week\.worker/);
+  await anew.click();
+  await expect(page.getByRole("status").filter({ hasText: "have a place" })).toBeVisible();
+});
+
 test("when it cannot be done, the rules that stand against each other are told, and what giving up each would allow", async ({
   page,
   school,
