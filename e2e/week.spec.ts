@@ -194,6 +194,7 @@ test("when what makes a timetable does not load that is told, what stands stays,
   await anew.click();
   await expect(page.getByText("What works this out could not be loaded. Nothing was changed")).toBeVisible();
   await expect(sessions).toHaveCount(before);
+  await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
   await page.unroute(/week\.worker/);
   await anew.click();
   await expect(page.getByRole("status").filter({ hasText: "have a place" })).toBeVisible();

@@ -52,8 +52,17 @@ const Toaster = lazy(async () => {
       return (
         <Sonner
           position="bottom-center"
+          // By itself it brings letters of its own, of one size.
+          style={{ fontFamily: "inherit" }}
           toastOptions={{
-            style: { background: "var(--sheet)", color: "var(--ink)", border: "1px solid var(--line)" },
+            style: {
+              ...{ background: "var(--sheet)", color: "var(--ink)", border: "1px solid var(--line)" },
+              fontSize: "1rem",
+            },
+            actionButtonStyle: {
+              ...{ background: "var(--leaf)", color: "var(--on-leaf)", fontSize: "inherit" },
+              ...{ height: "auto", minHeight: "2.25rem", padding: "0 0.75rem" },
+            },
           }}
         />
       );

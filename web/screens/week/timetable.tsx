@@ -156,8 +156,11 @@ function Desk({ wanted, view, today }: DeskWanted) {
     setWorking(true);
     setConflict(undefined);
     const was = sessions;
-    setBefore((list) => [...list.slice(-30), was]);
+    let isFirst = true;
     const show = (found: Made) => {
+      // Where nothing is found there is nothing to undo.
+      if (isFirst) setBefore((list) => [...list.slice(-30), was]);
+      isFirst = false;
       setMade(found);
       setSessions(keyed(found.placed, (one) => fixed.some((other) => same(one, other))));
     };
