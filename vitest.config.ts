@@ -13,16 +13,18 @@ const notOnServer = [
 ];
 const ofServer = ["server/store/server.test.ts"];
 /**
- * What `npm test` leaves to `npm test -- all`: files that take ten seconds and more, most of them by opening one database
- * after another, and all that runs a second time on a server. Of what is done many times it does a part (server/testing-share.ts).
+ * What `npm test` leaves to `npm test -- all`: files that take six seconds and more by opening one database after another, by
+ * solving, or by simulating, and all that runs a second time on a server. Of what is done many times it does a part
+ * (server/testing-share.ts).
  */
 const short = process.env.KEEN_SHORT === "1";
 const left = short
   ? [
       "server/store/{copies,dumps,open,prepared,ledger-migration}.test.ts",
-      "server/{frame/{fuzz,upgrade},care/care,standings/kept}.test.ts",
-      "server/people/{guessing,passkeys}.test.ts",
-      "{core/plans/obeys,scripts/{new-kind,sim/{decisions,loop,plans,refit},proof/sessions}}.test.ts",
+      "server/{jobs,frame/{fuzz,upgrade},care/{accounts,care},standings/kept}.test.ts",
+      "server/people/{guessing,letters,passkeys}.test.ts",
+      "core/{plans/obeys,groups/week/{conflict,week},readers/world/world,words/own-units}.test.ts",
+      "scripts/{new-kind,sim/{decisions,loop,plans,refit},proof/{proofreader,sessions}}.test.ts",
     ]
   : [];
 

@@ -22,10 +22,7 @@ test("why a mark is what it is: the chance, what moved it most, how it went, and
   await expectAccessible(page);
 });
 
-test("a shared screen has no names, and the most doubtful stand first when asked", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("a shared screen has no names, and the most doubtful stand first when asked", async ({ page, school }) => {
   const { rows } = await school.get<{ rows: { name: string; cells: string }[] }>("/api/gaps");
   const doubts = rows.map(({ name, cells }) => ({ name, count: cells.match(/o\d\d/g)?.length ?? 0 }));
   const most = Math.max(...doubts.map(({ count }) => count));

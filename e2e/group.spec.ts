@@ -101,10 +101,7 @@ test("a group works on what is no spelling: chosen on its page, told wherever it
   await expect(worksOn.getByRole("button", { name: `Take ${name} out of the targets` })).toBeVisible();
 });
 
-test("a session is planned, moved, filled anew for another target, and removed", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("a session is planned, moved, filled anew for another target, and removed", async ({ page, school }) => {
   const group = await groupNamed(school, "Rope walk");
   await page.goto(`${school.base}/groups/${group.id}?plan=1`);
   const other = group.targets[1] ?? "";
@@ -135,10 +132,7 @@ test("a session is planned, moved, filled anew for another target, and removed",
   expect((await fetch(`${school.base}/api/sessions/${id}`)).status).toBe(404);
 });
 
-test("the teacher says what happened, and Today, the group and the map know it", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("the teacher says what happened, and Today, the group and the map know it", async ({ page, school }) => {
   const group = await groupNamed(school, "Lock keepers");
   const sessions = await school.get<{ id: string; groupId: string; state: string }[]>("/api/sessions");
   const planned = sessions.find((session) => session.groupId === group.id && session.state === "planned");

@@ -62,10 +62,7 @@ test("groups are proposed with a reason, changed by keyboard and mouse, locked a
   await expect(history.getByRole("listitem").first()).not.toContainText(mover);
 });
 
-test("a proposal for all 48 children runs beside the page, which goes on answering", { tag: "@main" }, async ({
-  page,
-  school,
-}) => {
+test("a proposal for all 48 children runs beside the page, which goes on answering", async ({ page, school }) => {
   await page.goto(`${school.base}/groups/new`);
   await expect(page.getByLabel("Name of the group").first()).toBeVisible();
   // What the best could be takes the solver a good while; meanwhile the page ticks on.

@@ -4,9 +4,11 @@ import { answersOf, begin, groupNamed, marksHere, now, part, plan, routinesBy } 
 
 test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true });
 
-test("one tap a child, what was said, undo, a child who leaves, a smaller step; the children's screen follows", {
-  tag: "@main",
-}, async ({ page, school, context }) => {
+test("one tap a child, what was said, undo, a child who leaves, a smaller step; the children's screen follows", async ({
+  page,
+  school,
+  context,
+}) => {
   const group = await groupNamed(school, "Brick hods");
   const id = await plan(school, group);
   const face = await context.newPage();
