@@ -1,5 +1,5 @@
 import { randomUUID as uuid } from "node:crypto";
-import fs, { cpSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import fs, { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { syncBuiltinESMExports } from "node:module";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -14,20 +14,13 @@ import { mostJournalAfter } from "./embedded.ts";
 import { migrationsUpTo } from "./migrated.ts";
 import { openStore } from "./open.ts";
 import type { OpenStore } from "./opened.ts";
-import { allMigrations } from "./testing.ts";
+import { allMigrations, openedFolders } from "./testing.ts";
 
-/** A folder that was opened once: making the first one takes seconds, copying it does not. */
-let empty = "";
-function newFolder(): string {
-  const folder = mkdtempSync(join(tmpdir(), "keen-dumps-"));
-  cpSync(empty, folder, { recursive: true });
-  return folder;
-}
+let folders: Awaited<ReturnType<typeof openedFolders>>;
 beforeAll(async () => {
-  empty = mkdtempSync(join(tmpdir(), "keen-empty-"));
-  await (await openStore({ folder: empty })).close();
+  folders = await openedFolders();
 });
-afterAll(() => rmSync(empty, { recursive: true }));
+afterAll(() => folders.remove());
 
 async function namesIn(store: OpenStore): Promise<string[]> {
   const { rows } = (await store.owner.execute(sql`select slug from schools order by slug`)) as unknown as {
@@ -39,7 +32,7 @@ const addSchool = (store: OpenStore, slug: string) =>
   store.owner.execute(sql`insert into schools (id, slug) values (${uuid()}, ${slug})`);
 
 test("a database that does not open, or is not there, is made anew from the dump and the journal, and that is said", async () => {
-  const folder = newFolder();
+  const folder = folders.another();
   const first = await openStore({ folder });
   await addSchool(first, "reed");
   await first.dump();
@@ -87,7 +80,7 @@ test("a folder of the version before, without a journal, opens with its data and
 test("how long the journal may get is asked with the bytes of the last dump: of a large one as long as that", async () => {
   expect(mostJournalAfter(5_000_000)).toBe(16_000_000);
   expect(mostJournalAfter(110_000_000)).toBe(110_000_000);
-  const folder = newFolder();
+  const folder = folders.another();
   const asked: number[] = [];
   const mostJournal = (lastDump: number) => {
     asked.push(lastDump);
@@ -111,7 +104,7 @@ test("how long the journal may get is asked with the bytes of the last dump: of 
 });
 
 test("what was erased is in no dump and no journal once a dump is made", async () => {
-  const folder = newFolder();
+  const folder = folders.another();
   const store = await openStore({ folder });
   await addSchool(store, "secret-reed");
   const journals = () => fs.readdirSync(folder).filter((name) => name.startsWith("journal-"));
@@ -125,7 +118,7 @@ test("what was erased is in no dump and no journal once a dump is made", async (
 });
 
 test("a journal that is damaged in the middle is not believed: nothing is opened, and the way out is said", async () => {
-  const folder = newFolder();
+  const folder = folders.another();
   const store = await openStore({ folder });
   for (const slug of ["a", "b", "c"]) await addSchool(store, slug);
   await store.close();
@@ -155,7 +148,7 @@ describe("a disk that is full", () => {
   let at: "write" | "flush" = "write";
 
   beforeAll(async () => {
-    house = await openTestHouse(await openStore({ folder: newFolder() }));
+    house = await openTestHouse(await openStore({ folder: folders.another() }));
     fs.writeSync = ((...asked: Parameters<typeof fs.writeSync>) => {
       if (full && at === "write") throw noRoom();
       return write(...asked);

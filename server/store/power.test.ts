@@ -1,5 +1,5 @@
 import { randomUUID as uuid } from "node:crypto";
-import fs, { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
+import fs, { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { syncBuiltinESMExports } from "node:module";
 import { tmpdir } from "node:os";
 import { dirname, join, relative } from "node:path";
@@ -8,6 +8,7 @@ import { afterAll, beforeAll, expect, test } from "vitest";
 import { dice } from "#core/checks";
 import { partOf } from "../testing-share.ts";
 import { openStore } from "./open.ts";
+import { openedFolders } from "./testing.ts";
 
 // The machine loses its power: of every file is left what was flushed last, and nothing of one that never was. The
 // embedded database flushes nothing, so all of its own files go.
@@ -21,17 +22,9 @@ function record(handle: number, size: number): void {
   flushed.set(ino, Math.max(flushed.get(ino) ?? 0, size));
 }
 
-/** A folder that was opened once: making the first one takes seconds, copying it does not. */
-let empty = "";
-function newFolder(): string {
-  const folder = mkdtempSync(join(tmpdir(), "keen-power-"));
-  cpSync(empty, folder, { recursive: true });
-  return folder;
-}
-
+let folders: Awaited<ReturnType<typeof openedFolders>>;
 beforeAll(async () => {
-  empty = mkdtempSync(join(tmpdir(), "keen-empty-"));
-  await (await openStore({ folder: empty })).close();
+  folders = await openedFolders();
 });
 beforeAll(() => {
   for (const name of ["fsync", "fdatasync"] as const) {
@@ -53,7 +46,7 @@ beforeAll(() => {
 afterAll(() => {
   Object.assign(fs, own);
   syncBuiltinESMExports();
-  rmSync(empty, { recursive: true });
+  folders.remove();
 });
 
 /** A copy of the folder as it is after the power has gone. */
@@ -81,7 +74,7 @@ const dumpsIn = (folder: string): number =>
 const cuts = partOf(50);
 
 test(`the power goes ${cuts} times at random: nothing that was acknowledged is missing, nothing is there twice`, async () => {
-  const folder = newFolder();
+  const folder = folders.another();
   const from = dice(41);
   // A small journal, so that dumps are made in between.
   const store = await openStore({ folder, mostJournal: () => 4000 });
